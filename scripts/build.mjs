@@ -1,0 +1,32 @@
+/* Builds the web application, the server, and the template from which a new data folder starts. */
+import { spawnSync } from 'node:child_process';
+import { cpSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { build as bundle } from 'esbuild';
+import { build as buildWeb } from 'vite';
+
+const root = join(import.meta.dirname, '..');
+const server = join(root, 'dist', 'server');
+rmSync(join(root, 'dist'), { recursive: true, force: true });
+
+await buildWeb({ root, logLevel: 'warn' });
+await bundle({
+  absWorkingDir: root,
+  entryPoints: { main: 'src/server/main.ts', 'make-template': 'src/server/db/make-template.ts' },
+  outdir: server,
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  packages: 'external',
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  logLevel: 'warning',
+});
+const migrations = join(server, 'db', 'migrations');
+cpSync(join(root, 'src', 'server', 'db', 'migrations'), migrations, { recursive: true });
+const made = spawnSync('node', [join(server, 'make-template.mjs'), migrations, join(server, 'template.tar.gz')], {
+  stdio: ['ignore', 2, 2],
+});
+if (made.status !== 0) {
+  throw new Error('the database template could not be made');
+}

@@ -1,0 +1,100 @@
+/*
+ * Runs before start, test, dev and bench with nothing but Node: installs packages when package-lock.json, the platform or
+ * Node changed since the last install, installs Debian packages that the tests need (as root), and builds what changed.
+ * Says what it does on stderr only.
+ */
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+const root = join(import.meta.dirname, '..');
+const purpose = process.argv[2] ?? 'start';
+const say = (text) => process.stderr.write(`${text}\n`);
+
+function run(command, args, env = {}) {
+  const result = spawnSync(command, args, { cwd: root, stdio: ['ignore', 2, 2], env: { ...process.env, ...env } });
+  if (result.status !== 0) {
+    say(`${command} ${args.join(' ')} failed.`);
+    process.exit(result.status ?? 1);
+  }
+}
+
+function hashOf(parts) {
+  const hash = createHash('sha256');
+  for (const part of parts) {
+    hash.update(part);
+    hash.update('\0');
+  }
+  return hash.digest('hex');
+}
+
+function isStamped(stamp, value) {
+  return existsSync(stamp) && readFileSync(stamp, 'utf8') === value;
+}
+
+function installPackages() {
+  const lock = readFileSync(join(root, 'package-lock.json'));
+  const value = hashOf([lock, process.platform, process.arch, process.versions.modules]);
+  const stamp = join(root, 'node_modules', '.golden-ladder-install');
+  if (!isStamped(stamp, value)) {
+    say('Installing packages …');
+    run('npm', ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error']);
+    writeFileSync(stamp, value);
+  }
+}
+
+const DEBIAN_PACKAGES = [
+  { name: 'chromium', file: '/usr/bin/chromium' },
+  { name: 'lilypond', file: '/usr/bin/lilypond' },
+];
+
+function installDebianPackages() {
+  const missing = DEBIAN_PACKAGES.filter(({ file }) => !existsSync(file)).map(({ name }) => name);
+  if (missing.length === 0) {
+    return;
+  }
+  const isRoot = process.getuid?.() === 0;
+  if (!isRoot || !existsSync('/usr/bin/apt-get')) {
+    say(`The tests need: ${missing.join(', ')}. Install them first (on Debian: apt-get install ${missing.join(' ')}).`);
+    if (missing.includes('chromium')) {
+      process.exit(1);
+    }
+    return;
+  }
+  say(`Installing ${missing.join(', ')} …`);
+  const env = { DEBIAN_FRONTEND: 'noninteractive' };
+  run('apt-get', ['update', '-qq'], env);
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], env);
+}
+
+function listFiles(folder) {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    return entry.isDirectory() ? listFiles(path) : [path];
+  });
+}
+
+/** Builds when any file that goes into the build has changed. */
+function build() {
+  const inputs = [
+    ...listFiles(join(root, 'src')).filter((file) => !/\.test\.tsx?$/.test(file) && !file.includes('test-support')),
+    ...['package-lock.json', 'vite.config.ts', 'index.html', 'scripts/build.mjs'].map((file) => join(root, file)),
+  ].filter((file) => statSync(file).isFile());
+  const value = hashOf(inputs.flatMap((file) => [file.slice(root.length), readFileSync(file)]));
+  const stamp = join(root, 'dist', '.golden-ladder-build');
+  if (!isStamped(stamp, value)) {
+    say('Building …');
+    run('node', ['scripts/build.mjs']);
+    mkdirSync(join(root, 'dist'), { recursive: true });
+    writeFileSync(stamp, value);
+  }
+}
+
+installPackages();
+if (purpose === 'test' || purpose === 'bench') {
+  installDebianPackages();
+}
+if (purpose === 'start' || purpose === 'bench' || purpose === 'build') {
+  build();
+}

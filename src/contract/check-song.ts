@@ -1,0 +1,127 @@
+import { sumOf } from '../core/kernel/list.ts';
+import { barTicks, beatTicks, type Metre } from '../core/rhythm/metre.ts';
+import { barsOfLines } from '../core/song/chart.ts';
+import type { Bar, Line, SongDocument } from '../core/song/document.ts';
+import { countPlayedBars } from '../core/song/played-bars.ts';
+import { SONG_LIMITS } from '../core/song/song-limits.ts';
+
+/** What is wrong with a song as a whole, each finding with the path of its place; empty for a sound one. */
+export function checkSong(document: SongDocument): readonly string[] {
+  return [
+    ...checkIds(document),
+    ...checkNames(document),
+    ...checkRange(document),
+    ...linesOf(document).flatMap(({ line, path }) => checkLine(line, path, document.facts.metre)),
+    ...checkForm(document),
+    ...checkShapes(document),
+  ];
+}
+
+function linesOf(document: SongDocument): readonly { readonly line: Line; readonly path: string }[] {
+  const inSections = document.map.sections.flatMap(({ lines }, section) =>
+    lines.map((line, index) => ({ line, path: `map.sections.${section}.lines.${index}` })),
+  );
+  const inPasses = document.map.form.flatMap(({ edits }, pass) =>
+    edits.flatMap((edit, index) =>
+      edit.kind === 'insert-line' ? [{ line: edit.line, path: `map.form.${pass}.edits.${index}.line` }] : [],
+    ),
+  );
+  return [...inSections, ...inPasses];
+}
+
+function editBars(document: SongDocument): readonly Bar[] {
+  return document.map.form.flatMap(({ edits }) =>
+    edits.flatMap((edit) => (edit.kind === 'replace-bar' ? [edit.bar] : edit.kind === 'insert-bars' ? edit.bars : [])),
+  );
+}
+
+function checkIds(document: SongDocument): readonly string[] {
+  const lines = linesOf(document).map(({ line }) => line);
+  const bars = [...barsOfLines(lines), ...editBars(document)];
+  const ids = [
+    ...document.map.sections,
+    ...lines,
+    ...lines.flatMap(({ endings }) => endings),
+    ...bars,
+    ...bars.flatMap(({ slots }) => slots),
+    ...document.map.form,
+    ...document.arrangements,
+    ...document.arrangements.flatMap(({ parts }) => parts),
+  ].map(({ id }) => id);
+  const seen = new Set<number>();
+  return ids.flatMap((id) => {
+    const isTwice = seen.has(id);
+    seen.add(id);
+    return [
+      ...(isTwice ? [`id ${id} stands twice`] : []),
+      ...(id >= document.nextId ? [`id ${id} is not below nextId ${document.nextId}`] : []),
+    ];
+  });
+}
+
+function checkNames(document: SongDocument): readonly string[] {
+  const names = document.map.sections.map(({ name }) => name.toLowerCase());
+  return names.flatMap((name, index) =>
+    names.indexOf(name) < index ? [`map.sections.${index}.name: a section is already called ${name}`] : [],
+  );
+}
+
+function checkRange({ facts: { melodyRange, metre } }: SongDocument): readonly string[] {
+  const isUpsideDown = melodyRange !== null && melodyRange.lowMidi > melodyRange.highMidi;
+  const isUneven = metre.groups !== null && sumOf(metre.groups, (group) => group) !== metre.beats;
+  return [
+    ...(isUpsideDown ? ['facts.melodyRange: lowest above highest'] : []),
+    ...(isUneven ? ['facts.metre.groups: do not add up'] : []),
+  ];
+}
+
+function checkLine(line: Line, path: string, metre: Metre): readonly string[] {
+  const rounds = line.endings.flatMap((ending) => ending.rounds);
+  const isPastTimes = rounds.some((round) => round > line.times);
+  return [
+    ...(isPastTimes || new Set(rounds).size < rounds.length
+      ? [`${path}.endings: rounds overlap or pass the last`]
+      : []),
+    ...(line.cues.length > line.times ? [`${path}.cues: more than rounds`] : []),
+    ...barsOfLines([line]).flatMap((bar) => checkBar(bar, path, metre)),
+  ];
+}
+
+/** Slots fill the bar and start on whole or half beats; a repeated bar has none. */
+function checkBar(bar: Bar, path: string, songMetre: Metre): readonly string[] {
+  if (bar.same) {
+    return bar.slots.length === 0 && bar.metre === null
+      ? []
+      : [`${path}: bar ${bar.id} repeats and has its own content`];
+  }
+  const metre = bar.metre ?? songMetre;
+  const wanted = bar.pickupBeats === null ? barTicks(metre) : bar.pickupBeats * beatTicks(metre);
+  const filled = sumOf(bar.slots, ({ ticks }) => ticks);
+  const isOffGrid = bar.slots.some(({ ticks }) => ticks % (beatTicks(metre) / 2) !== 0);
+  return [
+    ...(filled === wanted ? [] : [`${path}: bar ${bar.id} holds ${filled} of ${wanted} ticks`]),
+    ...(isOffGrid ? [`${path}: bar ${bar.id} changes off the half beat`] : []),
+  ];
+}
+
+function checkForm(document: SongDocument): readonly string[] {
+  const sections = new Set(document.map.sections.map(({ id }) => id));
+  const missing = document.map.form.flatMap(({ sectionId }, index) =>
+    sections.has(sectionId) ? [] : [`map.form.${index}: there is no section ${sectionId}`],
+  );
+  const isTooLong = missing.length === 0 && countPlayedBars(document) > SONG_LIMITS.playedBars;
+  return [...missing, ...(isTooLong ? ['map.form: too many bars'] : [])];
+}
+
+function checkShapes(document: SongDocument): readonly string[] {
+  return document.arrangements.flatMap(({ parts }) =>
+    parts.flatMap((part) =>
+      part.shapes.flatMap(({ fingering }, index) =>
+        fingering.shape.length === fingering.fingers.length &&
+        fingering.shape.every((fret, string) => (fret !== null && fret > 0) === (fingering.fingers[string] !== null))
+          ? []
+          : [`part ${part.id}, shapes.${index}: fingers and frets do not match`],
+      ),
+    ),
+  );
+}

@@ -1,0 +1,44 @@
+import { err, ok, type Result } from '../core/kernel/result.ts';
+import { FORMAT_VERSION, type SongDocument } from '../core/song/document.ts';
+import { checkSong } from './check-song.ts';
+import { songSchema } from './song-schema.ts';
+
+/** Why something is no song this program can open. */
+export type LoadError =
+  | { readonly kind: 'no-version' }
+  | { readonly kind: 'newer-version'; readonly version: number; readonly known: number }
+  | { readonly kind: 'malformed'; readonly findings: readonly string[] };
+
+/** Older versions and how each becomes the next one. Version 1 is the first, so there is nothing to upgrade yet. */
+const UPGRADES: ReadonlyMap<number, (document: unknown) => unknown> = new Map();
+
+const MOST_FINDINGS = 10;
+
+/** Reads anything as a saved song: looks at its version, upgrades it step by step, then checks it as a whole. */
+export function loadDocument(value: unknown): Result<SongDocument, LoadError> {
+  const version = versionOf(value);
+  if (version === null) {
+    return err({ kind: 'no-version' });
+  }
+  if (version > FORMAT_VERSION) {
+    return err({ kind: 'newer-version', version, known: FORMAT_VERSION });
+  }
+  let upgraded = value;
+  for (let from = version; from < FORMAT_VERSION; from += 1) {
+    upgraded = UPGRADES.get(from)?.(upgraded);
+  }
+  const parsed = songSchema.safeParse(upgraded);
+  if (!parsed.success) {
+    const findings = parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`);
+    return err({ kind: 'malformed', findings: findings.slice(0, MOST_FINDINGS) });
+  }
+  const findings = checkSong(parsed.data);
+  return findings.length === 0
+    ? ok(parsed.data)
+    : err({ kind: 'malformed', findings: findings.slice(0, MOST_FINDINGS) });
+}
+
+function versionOf(value: unknown): number | null {
+  const version = typeof value === 'object' && value !== null && 'formatVersion' in value ? value.formatVersion : null;
+  return typeof version === 'number' && Number.isInteger(version) && version >= 1 ? version : null;
+}

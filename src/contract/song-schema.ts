@@ -1,0 +1,139 @@
+/*
+ * The saved document as a Zod schema: its shape and the bounds of each value. What concerns several values at once (ids,
+ * names, filled bars) is checked by check-song.ts.
+ */
+import * as z from 'zod';
+import { HIGHEST_CAPO_FRET } from '../core/fretboard/capo.ts';
+import { STRING_COUNT_LIMITS } from '../core/fretboard/tuning.ts';
+import { isStandardKey } from '../core/harmony/key.ts';
+import { isQuality, type Quality } from '../core/harmony/quality.ts';
+import { isNoteName, type NoteName } from '../core/pitch/note-name.ts';
+import { isBeatUnit, MOST_BEATS } from '../core/rhythm/metre.ts';
+import { TEMPO_LIMITS } from '../core/rhythm/tempo.ts';
+import { HIGHEST_SHAPE_FRET } from '../core/shapes/shape.ts';
+import { FORMAT_VERSION, type SongDocument } from '../core/song/document.ts';
+import { isSectionName, SONG_LIMITS } from '../core/song/song-limits.ts';
+import { oneLine, storableText } from './text.ts';
+
+const id = z.int().min(1);
+const noteName = z.custom<NoteName>((value) => typeof value === 'string' && isNoteName(value), 'is no note name');
+const quality = z.custom<Quality>((value) => typeof value === 'string' && isQuality(value), 'is no chord quality');
+const midi = z.int().min(12).max(127);
+const ticks = z.int().min(1);
+
+const chord = z.strictObject({ root: noteName, quality, bass: noteName.nullable() });
+const key = z
+  .strictObject({ tonic: noteName, mode: z.enum(['major', 'minor']) })
+  .refine(isStandardKey, { message: 'is none of the 30 standard keys' });
+const metre = z.strictObject({
+  beats: z.int().min(1).max(MOST_BEATS),
+  unit: z.custom<2 | 4 | 8 | 16>((value) => typeof value === 'number' && isBeatUnit(value), 'is no beat unit'),
+  groups: z.array(z.int().min(1)).nullable(),
+});
+const tempo = z.strictObject({
+  tempoBpm: z.number().min(TEMPO_LIMITS.slowest).max(TEMPO_LIMITS.fastest),
+  pulseTicks: ticks,
+});
+
+const slot = z.strictObject({
+  id,
+  chord: chord.nullable(),
+  ticks,
+  pushTicks: z.int().min(0),
+  hold: z.boolean(),
+  stop: z.strictObject({ beat: z.int().min(1).max(MOST_BEATS).nullable() }).nullable(),
+  cue: oneLine(SONG_LIMITS.cueCharacters).nullable(),
+});
+const bar = z.strictObject({
+  id,
+  metre: metre.nullable(),
+  key: key.nullable(),
+  tempo: tempo.nullable(),
+  pickupBeats: z.int().min(1).max(MOST_BEATS).nullable(),
+  same: z.boolean(),
+  slots: z.array(slot).max(64),
+});
+const bars = z.array(bar).min(1).max(SONG_LIMITS.barsInLine);
+const cues = z.array(oneLine(SONG_LIMITS.cueCharacters)).max(SONG_LIMITS.times);
+const rounds = z.int().min(1).max(SONG_LIMITS.times);
+const note = oneLine(SONG_LIMITS.cueCharacters).refine((text) => !/[[\]]/.test(text) && text === text.trim(), {
+  message: 'holds a bracket or spaces at its ends',
+});
+const line = z.strictObject({
+  id,
+  bars,
+  times: rounds,
+  endings: z.array(z.strictObject({ id, rounds: z.array(rounds).min(1), bars })).max(SONG_LIMITS.times),
+  cues,
+  note,
+});
+const section = z.strictObject({
+  id,
+  name: z.string().refine(isSectionName, { message: 'cannot name a section' }),
+  times: rounds,
+  note,
+  lines: z.array(line).max(SONG_LIMITS.linesInSection),
+});
+const passEdit = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('replace-bar'), barId: id, bar }),
+  z.strictObject({ kind: z.literal('leave-out-bar'), barId: id }),
+  z.strictObject({ kind: z.literal('insert-bars'), afterBarId: id, bars }),
+  z.strictObject({ kind: z.literal('leave-out-line'), lineId: id }),
+  z.strictObject({ kind: z.literal('insert-line'), afterLineId: id.nullable(), line }),
+  z.strictObject({ kind: z.literal('sing-again'), lineId: id, afterLineId: id }),
+  z.strictObject({ kind: z.literal('set-rounds'), lineId: id, times: rounds, note }),
+  z.strictObject({ kind: z.literal('set-cues'), lineId: id, cues }),
+]);
+const pass = z.strictObject({ id, sectionId: id, edits: z.array(passEdit).max(SONG_LIMITS.linesInSection) });
+
+const strings = { fewest: STRING_COUNT_LIMITS.fewest, most: STRING_COUNT_LIMITS.most };
+const finger = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal('T')]);
+const fingering = z.strictObject({
+  shape: z.array(z.int().min(0).max(HIGHEST_SHAPE_FRET).nullable()).min(strings.fewest).max(strings.most),
+  fingers: z.array(finger.nullable()).min(strings.fewest).max(strings.most),
+});
+const part = z.strictObject({
+  id,
+  name: oneLine(SONG_LIMITS.titleCharacters),
+  setup: z.strictObject({
+    tuning: z.strictObject({
+      name: oneLine(SONG_LIMITS.sectionNameCharacters),
+      openMidi: z.array(midi).min(strings.fewest).max(strings.most),
+    }),
+    capoFret: z.int().min(0).max(HIGHEST_CAPO_FRET),
+  }),
+  instrument: z.strictObject({
+    scaleLengthMm: z.number().min(200).max(1000),
+    highestNeckFret: z.int().min(5).max(HIGHEST_SHAPE_FRET),
+  }),
+  shapes: z.array(z.strictObject({ chord, fingering, origin: z.enum(['accepted', 'chosen', 'pinned']) })).max(500),
+});
+
+/** The shape of a saved song of the current version. */
+export const songSchema: z.ZodType<SongDocument> = z.strictObject({
+  formatVersion: z.literal(FORMAT_VERSION),
+  nextId: id,
+  facts: z.strictObject({
+    title: oneLine(SONG_LIMITS.titleCharacters),
+    credit: oneLine(SONG_LIMITS.titleCharacters),
+    key: key.nullable(),
+    tempo: tempo.nullable(),
+    metre,
+    feel: oneLine(SONG_LIMITS.titleCharacters),
+    melodyRange: z.strictObject({ lowMidi: midi, highMidi: midi }).nullable(),
+    recordSeconds: z.int().min(1).max(5999).nullable(),
+    notes: storableText(SONG_LIMITS.textCharacters),
+  }),
+  map: z.strictObject({
+    sections: z.array(section).max(SONG_LIMITS.sections),
+    form: z.array(pass).max(SONG_LIMITS.passes),
+  }),
+  arrangements: z
+    .array(z.strictObject({ id, name: oneLine(SONG_LIMITS.titleCharacters), parts: z.array(part).min(1).max(20) }))
+    .min(1)
+    .max(50),
+  chart: z.strictObject({
+    chords: z.enum(['sounding', 'shapes']),
+    draftText: storableText(SONG_LIMITS.chartCharacters).nullable(),
+  }),
+});

@@ -1,0 +1,90 @@
+/*
+ * The shapes a part plays.
+ *
+ * Once a shape has been shown it is stored, so that a chart that was handed out never changes by itself. After every
+ * change of the song the chords that have no stored shape get the easiest one ("accepted"); accepted shapes that are
+ * no longer needed, or no longer sound their chord in this tuning, go. What the teacher chose or pinned stays.
+ */
+import { namedOpenMidi } from '../fretboard/tuning.ts';
+import { type ChordSymbol, formatChordSymbol, isSameChord, pitchClassesOf } from '../harmony/chord-symbol.ts';
+import { itemAt, uniqueBy } from '../kernel/list.ts';
+import { toPitchClass } from '../pitch/pitch-class.ts';
+import { findFingering, type Instrument } from '../shapes/rank-shapes.ts';
+import type { FingerPin } from '../song/apply-chart.ts';
+import { barsOfLines, chordsOfBars } from '../song/chart.ts';
+import type { Part, SongDocument, StoredShape } from '../song/document.ts';
+import { changePart } from '../song/parts.ts';
+import { songKeysOf } from '../song/song-keys.ts';
+import { findBestShape, type ShapeMemory } from './shape-memory.ts';
+
+/** The guitar of a part, as the shape search asks for it. */
+export function instrumentOf(part: Part): Instrument {
+  return { setup: part.setup, ...part.instrument };
+}
+
+/** The stored shape of a shape chord, or null. Pinned and chosen shapes come before accepted ones. */
+export function findStoredShape(part: Part, shapeChord: ChordSymbol): StoredShape | null {
+  const stored = part.shapes.filter(({ chord }) => isSameChord(chord, shapeChord));
+  return stored.find(({ origin }) => origin !== 'accepted') ?? stored[0] ?? null;
+}
+
+/** The document with a stored shape for every chord of every part, as far as one is found. */
+export function fillShapes(document: SongDocument, memory: ShapeMemory): SongDocument {
+  const chords = uniqueBy(writtenChords(document), formatChordSymbol);
+  const parts = document.arrangements.flatMap((arrangement) => arrangement.parts);
+  return parts.reduce(
+    (current, { id }) => changePart(current, id, (part) => fillPart(document, part, chords, memory)),
+    document,
+  );
+}
+
+function writtenChords(document: SongDocument): readonly ChordSymbol[] {
+  const inSections = document.map.sections.flatMap(({ lines }) => chordsOfBars(barsOfLines(lines)));
+  const inPasses = document.map.form.flatMap(({ edits }) =>
+    edits.flatMap((edit) => {
+      switch (edit.kind) {
+        case 'replace-bar':
+          return chordsOfBars([edit.bar]);
+        case 'insert-bars':
+          return chordsOfBars(edit.bars);
+        case 'insert-line':
+          return chordsOfBars(barsOfLines([edit.line]));
+        default:
+          return [];
+      }
+    }),
+  );
+  return [...inSections, ...inPasses];
+}
+
+function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSymbol[], memory: ShapeMemory): Part {
+  const { toShapeChord } = songKeysOf(document, part);
+  const wanted = sounding.map(toShapeChord);
+  const kept = part.shapes.filter(
+    (stored) =>
+      stored.origin !== 'accepted' ||
+      (wanted.some((chord) => isSameChord(chord, stored.chord)) && soundsOnly(stored, part)),
+  );
+  const missing = wanted.filter((chord) => !kept.some((stored) => isSameChord(stored.chord, chord)));
+  const added = missing.flatMap((chord): readonly StoredShape[] => {
+    const best = findBestShape(chord, instrumentOf(part), memory);
+    return best === null ? [] : [{ chord, fingering: best.fingering, origin: 'accepted' }];
+  });
+  return added.length === 0 && kept.length === part.shapes.length ? part : { ...part, shapes: [...kept, ...added] };
+}
+
+/** Whether a stored shape sounds nothing but its chord on these strings. */
+function soundsOnly({ chord, fingering }: StoredShape, part: Part): boolean {
+  const open = namedOpenMidi(part.setup.tuning);
+  const tones = new Set(pitchClassesOf(chord));
+  return (
+    fingering.shape.length === open.length &&
+    fingering.shape.every((fret, string) => fret === null || tones.has(toPitchClass(itemAt(open, string) + fret)))
+  );
+}
+
+/** Gives a pin of the text chart its easiest fingers; null where no hand can hold the shape. */
+export const fingerPin: FingerPin = (pin, part) => {
+  const fingering = findFingering(pin.shape, instrumentOf(part));
+  return fingering === null ? null : { chord: pin.chord, fingering, origin: 'pinned' };
+};

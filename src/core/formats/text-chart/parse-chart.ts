@@ -1,0 +1,130 @@
+/*
+ * Reading the text chart (docs/text-chart.md).
+ *
+ * Text may be wrong anywhere, and what is right must still be used: so reading never stops. Each line is taken for what it
+ * most likely is, findings carry their place, and a line that cannot be used stays in its section as a line without bars,
+ * for which the document keeps what it had. A grammar with a parser generator was rejected: it answers with the first
+ * error, and the kind of a line depends on its neighbours.
+ */
+import type { Chart, HeaderName } from '../../song/chart.ts';
+import { SONG_LIMITS } from '../../song/song-limits.ts';
+import { assemble, countBars } from './assemble.ts';
+import { listDoubts } from './doubts.ts';
+import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
+import { type Block, isBarText, readBody } from './read-body.ts';
+import { findHeaderName, type RawHeaders, readHeaders } from './read-headers.ts';
+import { isHeading } from './read-heading.ts';
+
+/** A text as read: the chart of what could be used, the headers that could not, and all findings in text order. */
+export type ParsedChart = {
+  readonly chart: Chart;
+  readonly unreadHeaders: readonly HeaderName[];
+  readonly problems: readonly ChartProblem[];
+};
+
+/** Reads a text chart. Nothing is thrown and nothing refused: what is wrong is in `problems`, with its place. */
+export function parseChart(text: string): ParsedChart {
+  const problems: ChartProblem[] = [];
+  const isTooLong = text.length > SONG_LIMITS.chartCharacters;
+  if (isTooLong) {
+    problems.push(problemAt({ line: 1, column: 1, length: 1 }, 'too-long', String(text.length)));
+  }
+  const lines = isTooLong ? [] : splitLines(text);
+  const { raw, bodyStart } = collectHeaders(lines, problems);
+  const { headers, unread } = readHeaders(raw, problems);
+  const blocks = readBody(lines.slice(bodyStart), headers.metre, problems);
+  const assembled = assemble(blocks, raw.values.get('form') ?? null, problems);
+  const { sections, passes, form } = refuseEarlyPush(assembled, blocks, problems);
+  const playedBars = form.reduce((total, name) => {
+    const section = sections.find((each) => each.name === name);
+    return total + (section === undefined ? 0 : section.times * countBars(section.lines));
+  }, 0);
+  if (playedBars > SONG_LIMITS.playedBars) {
+    problems.push(problemAt({ line: 1, column: 1, length: 1 }, 'too-many-bars', String(playedBars)));
+  }
+  const isUsable = !isTooLong && playedBars <= SONG_LIMITS.playedBars;
+  problems.push(...listDoubts(blocks, headers));
+  return {
+    chart: isUsable ? { headers, sections, passes, form } : { headers, sections: [], passes: [], form: [] },
+    unreadHeaders: assembled.isFormUnread ? [...unread, 'form'] : unread,
+    problems: problems.sort((a, b) => a.line - b.line || a.column - b.column),
+  };
+}
+
+/** Whether a text was read without errors; notices do not count. */
+export function isClean(parsed: ParsedChart): boolean {
+  return parsed.problems.every(({ severity }) => severity === 'notice');
+}
+
+function splitLines(text: string): readonly Span[] {
+  return text
+    .replace(/^\uFEFF/, '')
+    .split(/\r\n|\n|\r/)
+    .map((raw, index) => subSpan({ text: raw.replaceAll('\t', ' '), line: index + 1, column: 1 }, 0, raw.length));
+}
+
+/** The header lines at the top, up to the first heading, bars or line that is none. */
+function collectHeaders(
+  lines: readonly Span[],
+  problems: ChartProblem[],
+): { readonly raw: RawHeaders; readonly bodyStart: number } {
+  const raw: RawHeaders = { values: new Map(), pins: [], looseCapo: null };
+  for (const [index, span] of lines.entries()) {
+    if (span.text !== '' && !collectHeader(span, raw, problems)) {
+      return { raw, bodyStart: index };
+    }
+  }
+  return { raw, bodyStart: lines.length };
+}
+
+function collectHeader(span: Span, raw: RawHeaders, problems: ChartProblem[]): boolean {
+  const match = /^([A-Za-z][A-Za-z -]*?)\s*:/.exec(span.text);
+  const name = match === null ? null : findHeaderName(match[1] ?? '');
+  if (match !== null && name !== null) {
+    if (raw.values.has(name)) {
+      problems.push(problemAt(placeOf(span), 'header-again', span.text));
+    } else {
+      raw.values.set(name, subSpan(span, match[0].length, span.text.length));
+    }
+    return true;
+  }
+  if (/^[A-G]\S*\s*=/.test(span.text)) {
+    raw.pins.push(span);
+    return true;
+  }
+  if (isBarText(span.text) || isHeading(span.text) || span.text.startsWith('"')) {
+    return false;
+  }
+  if (/^capo\b.*\d/i.test(span.text) && raw.looseCapo === null) {
+    raw.looseCapo = span;
+    return true;
+  }
+  if (match !== null) {
+    problems.push(problemAt(placeOf(subSpan(span, 0, match[0].length)), 'unknown-header', match[1] ?? ''));
+    return true;
+  }
+  return false;
+}
+
+/** The song's first chord cannot come early: there is nothing before it. */
+function refuseEarlyPush(
+  assembled: Pick<Chart, 'sections' | 'passes' | 'form'>,
+  blocks: readonly Block[],
+  problems: ChartProblem[],
+): Pick<Chart, 'sections' | 'passes' | 'form'> {
+  const first = assembled.sections.find(({ name }) => name === assembled.form[0]);
+  const line = first?.lines[0];
+  if (first === undefined || line === undefined || (line.bars[0]?.slots[0]?.pushTicks ?? 0) === 0) {
+    return assembled;
+  }
+  const block = blocks.find(({ lines }) => lines[0] === line);
+  const cell = block?.cells[0]?.[0];
+  if (cell !== undefined) {
+    problems.push(problemAt(placeOf(cell), 'push-on-first', cell.text));
+  }
+  const lines = [{ ...line, bars: [], endings: [] }, ...first.lines.slice(1)];
+  return {
+    ...assembled,
+    sections: assembled.sections.map((section) => (section === first ? { ...section, lines } : section)),
+  };
+}

@@ -1,0 +1,157 @@
+import { HIGHEST_CAPO_FRET } from '../../fretboard/capo.ts';
+import { parseTuning, STANDARD_TUNING, type Tuning } from '../../fretboard/tuning.ts';
+import { parseChordSymbol } from '../../harmony/chord-symbol.ts';
+import { parseKey } from '../../harmony/key.ts';
+import { parsePitch } from '../../pitch/midi.ts';
+import { COMMON_TIME, parseMetre } from '../../rhythm/metre.ts';
+import { parseTempo } from '../../rhythm/tempo.ts';
+import { parseShape } from '../../shapes/shape.ts';
+import type { ChartHeaders, ChartPin, HeaderName } from '../../song/chart.ts';
+import type { MelodyRange } from '../../song/document.ts';
+import { SONG_LIMITS } from '../../song/song-limits.ts';
+import { type ChartProblem, type ProblemKind, placeOf, problemAt, type Span, subSpan } from './problem.ts';
+
+/** Header lines found above the bars: the value of each name, the pins, and a loose "Capo 3, …" line. */
+export type RawHeaders = {
+  readonly values: Map<Exclude<HeaderName, 'pins'>, Span>;
+  readonly pins: Span[];
+  looseCapo: Span | null;
+};
+
+/** Headers with their values read; names whose text could not be used stand in `unread`. */
+export type ReadHeaders = { readonly headers: ChartHeaders; readonly unread: readonly HeaderName[] };
+
+const NAMES: ReadonlyMap<string, Exclude<HeaderName, 'pins'>> = new Map(
+  (
+    ['title', 'credit', 'key', 'tempo', 'metre', 'feel', 'tuning', 'capo', 'chords', 'range', 'length', 'form'] as const
+  ).map((name) => [name, name]),
+);
+
+/** The header a word names ("meter" is metre), or null. */
+export function findHeaderName(word: string): Exclude<HeaderName, 'pins'> | null {
+  const plain = word.trim().toLowerCase();
+  return plain === 'meter' ? 'metre' : (NAMES.get(plain) ?? null);
+}
+
+/** Reads the values of all headers; what is wrong is said in `problems` and left at its default. */
+export function readHeaders(raw: RawHeaders, problems: ChartProblem[]): ReadHeaders {
+  const unread: HeaderName[] = [];
+  const read = <T>(
+    name: Exclude<HeaderName, 'pins'>,
+    fallback: T,
+    parse: (text: string) => T | undefined,
+    kind: ProblemKind,
+    proposals: readonly string[] = [],
+  ): T => {
+    const span = raw.values.get(name);
+    const value = span === undefined || span.text === '' ? fallback : parse(span.text);
+    if (value === undefined && span !== undefined) {
+      problems.push(problemAt(placeOf(span), kind, span.text, proposals));
+      unread.push(name);
+    }
+    return value ?? fallback;
+  };
+  const metre = read('metre', COMMON_TIME, (text) => valueOf(parseMetre(text)), 'bad-metre', ['4/4', '7/8 2+2+3']);
+  const tuning = read('tuning', STANDARD_TUNING, (text) => valueOf(parseTuning(text)), 'bad-tuning', [
+    'standard',
+    'drop D',
+    'D A D G B E',
+  ]);
+  const loose = readLooseCapo(raw, problems);
+  const headers: ChartHeaders = {
+    title: read('title', null, readText, 'bad-header-text'),
+    credit: read('credit', '', readText, 'bad-header-text'),
+    key: read('key', null, (text) => valueOf(parseKey(text)), 'bad-key', ['Bb', 'F#m']),
+    tempo: read('tempo', null, (text) => valueOf(parseTempo(text, metre)), 'bad-tempo', ['92', 'dotted quarter 56']),
+    metre,
+    feel: read('feel', '', readText, 'bad-header-text'),
+    melodyRange: readRange(raw, unread, problems),
+    recordSeconds: read('length', null, readMinutes, 'bad-length', ['3:25']),
+    tuning,
+    capoFret: read('capo', loose ?? 0, readCapo, 'bad-capo', ['3']),
+    chords: read('chords', loose === null ? 'sounding' : 'shapes', readChordsWord, 'bad-chords-word', [
+      'sounding',
+      'shapes',
+    ]),
+    pins: readPins(raw.pins, tuning, unread, problems),
+  };
+  return { headers, unread };
+}
+
+function valueOf<T>(result: { readonly ok: true; readonly value: T } | { readonly ok: false }): T | undefined {
+  return result.ok ? result.value : undefined;
+}
+
+function readText(text: string): string | undefined {
+  return text.length <= SONG_LIMITS.titleCharacters ? text : undefined;
+}
+
+function readCapo(text: string): number | undefined {
+  const fret = /^(?:fret\s*)?(\d{1,2})$/i.exec(text);
+  const value = /^(?:none|no)$/i.test(text) ? 0 : Number(fret?.[1] ?? Number.NaN);
+  return value <= HIGHEST_CAPO_FRET ? value : undefined;
+}
+
+function readChordsWord(text: string): 'sounding' | 'shapes' | undefined {
+  const word = text.toLowerCase();
+  return word === 'sounding' || word === 'shapes' ? word : undefined;
+}
+
+function readMinutes(text: string): number | undefined {
+  const match = /^(\d{1,2}):([0-5]\d)$/.exec(text);
+  const seconds = Number(match?.[1]) * 60 + Number(match?.[2]);
+  return match === null || seconds === 0 ? undefined : seconds;
+}
+
+function readRange(raw: RawHeaders, unread: HeaderName[], problems: ChartProblem[]): MelodyRange | null {
+  const span = raw.values.get('range');
+  if (span === undefined || span.text === '') {
+    return null;
+  }
+  const match = /^(\S+?)\s*(?:-|–|\bto\b)\s*(\S+)$/.exec(span.text);
+  const low = parsePitch(match?.[1] ?? '');
+  const high = parsePitch(match?.[2] ?? '');
+  if (low.ok && high.ok && low.value <= high.value) {
+    return { lowMidi: low.value, highMidi: high.value };
+  }
+  const kind = low.ok && high.ok ? 'range-upside-down' : 'bad-range';
+  problems.push(problemAt(placeOf(span), kind, span.text, ['C4-D5']));
+  unread.push('range');
+  return null;
+}
+
+function readPins(
+  spans: readonly Span[],
+  tuning: Tuning,
+  unread: HeaderName[],
+  problems: ChartProblem[],
+): readonly ChartPin[] {
+  const pins: ChartPin[] = [];
+  for (const span of spans) {
+    const [name = '', frets = ''] = span.text.split('=');
+    const chord = parseChordSymbol(name.trim());
+    const shape = parseShape(frets, tuning.openMidi.length);
+    if (chord.ok && shape.ok) {
+      pins.push({ chord: chord.value, shape: shape.value });
+    } else {
+      problems.push(problemAt(placeOf(span), 'bad-pin', span.text, ['G = 320033']));
+      unread.push('pins');
+    }
+  }
+  return pins;
+}
+
+/** A first line such as "Capo 3, G D Em C": its fret, said in a notice. Its chords are names, not bars. */
+function readLooseCapo(raw: RawHeaders, problems: ChartProblem[]): number | null {
+  const span = raw.looseCapo;
+  const fret = readCapo(/^capo\s*(?:on\s*)?(?:fret\s*)?(\d{1,2})/i.exec(span?.text ?? '')?.[1] ?? '');
+  if (span === null) {
+    return null;
+  }
+  if (fret === undefined) {
+    problems.push(problemAt(placeOf(span), 'bad-capo', span.text, ['capo: 3']));
+    return null;
+  }
+  problems.push(problemAt(placeOf(subSpan(span, 0, 6)), 'capo-line', span.text, [`capo: ${fret}`, 'chords: shapes']));
+  return fret;
+}

@@ -1,0 +1,76 @@
+/** The faces a page is set in: names of chords, keys and sections, and everything else. */
+export type Face = 'name' | 'text';
+
+/** What colour a mark has; painters choose the ink. */
+export type Tone = 'ink' | 'quiet' | 'warning';
+
+/** A mark on a page, in mm from its top left corner; text stands on its baseline. */
+export type Mark =
+  | {
+      readonly kind: 'text';
+      readonly xMm: number;
+      readonly yMm: number;
+      readonly text: string;
+      readonly sizeMm: number;
+      readonly face: Face;
+      readonly isBold: boolean;
+      readonly isItalic: boolean;
+      readonly anchor: 'start' | 'middle' | 'end';
+      readonly tone: Tone;
+    }
+  | {
+      readonly kind: 'line';
+      readonly x1Mm: number;
+      readonly y1Mm: number;
+      readonly x2Mm: number;
+      readonly y2Mm: number;
+      readonly widthMm: number;
+      readonly tone: Tone;
+    }
+  | {
+      readonly kind: 'dot';
+      readonly xMm: number;
+      readonly yMm: number;
+      readonly radiusMm: number;
+      readonly isFilled: boolean;
+      readonly tone: Tone;
+    }
+  | {
+      readonly kind: 'bar';
+      readonly xMm: number;
+      readonly yMm: number;
+      readonly lengthMm: number;
+      readonly thicknessMm: number;
+      readonly tone: Tone;
+    };
+
+/** One page of paper with its marks. */
+export type Page = { readonly widthMm: number; readonly heightMm: number; readonly marks: readonly Mark[] };
+
+/** How wide a text is in mm, set in a face at a size in mm; supplied by whoever paints. */
+export type MeasureText = (text: string, sizeMm: number, face: Face, isBold: boolean) => number;
+
+type TextStyle = Partial<Pick<Extract<Mark, { kind: 'text' }>, 'face' | 'isBold' | 'isItalic' | 'anchor' | 'tone'>>;
+
+/** A text mark; plain ink in the text face, starting at x, unless the style says otherwise. */
+export function textMark(text: string, xMm: number, yMm: number, sizeMm: number, style: TextStyle = {}): Mark {
+  const plain = { face: 'text', isBold: false, isItalic: false, anchor: 'start', tone: 'ink' } as const;
+  return { kind: 'text', xMm, yMm, text, sizeMm, ...plain, ...style };
+}
+
+/** A straight line. */
+export function lineMark(
+  [x1Mm, y1Mm]: readonly [number, number],
+  [x2Mm, y2Mm]: readonly [number, number],
+  widthMm: number,
+  tone: Tone = 'ink',
+): Mark {
+  return { kind: 'line', x1Mm, y1Mm, x2Mm, y2Mm, widthMm, tone };
+}
+
+/** The mark moved down by some mm. */
+export function moveDown(mark: Mark, byMm: number): Mark {
+  return mark.kind === 'line'
+    ? { ...mark, y1Mm: mark.y1Mm + byMm, y2Mm: mark.y2Mm + byMm }
+    : { ...mark, yMm: mark.yMm + byMm };
+}

@@ -1,0 +1,181 @@
+/*
+ * What a handout says, before anything has a place on paper: words and lines, in shape chords, from what is stored.
+ */
+import { describeEdits, hasOwnBars, listPasses, type PassSummary } from '../arrange/form-summary.ts';
+import { findStoredShape } from '../arrange/part-shapes.ts';
+import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
+import { sumOf } from '../kernel/list.ts';
+import { beatTicks, formatMetre, type Metre } from '../rhythm/metre.ts';
+import { formatTempo } from '../rhythm/tempo.ts';
+import type { Fingering } from '../shapes/shape.ts';
+import type { Bar, Line, Part, Pass, Section, Slot, SongDocument } from '../song/document.ts';
+import { linesOfPass } from '../song/pass-lines.ts';
+import { findSection, listPlayedBars, totalsOf } from '../song/played-bars.ts';
+import { listSongChords } from '../song/song-chords.ts';
+import { songKeysOf } from '../song/song-keys.ts';
+import { formatKeyWords, setupSentences } from './setup-words.ts';
+
+/** A chord in a bar: where its slot starts as a share of the bar's width (0 to 1), and its mark in words. */
+export type HandoutChord = { readonly text: string; readonly startShare: number; readonly mark: string };
+
+/** A bar: `above` says what changes with it (metre, key, tempo, pick-up); `isSame` repeats the bar before. */
+export type HandoutBar = {
+  readonly chords: readonly HandoutChord[];
+  readonly above: string;
+  readonly isSame: boolean;
+};
+
+/** A line of bars with its rounds, endings, and the words under it, one row for each pass with words of its own. */
+export type HandoutLine = {
+  readonly bars: readonly HandoutBar[];
+  readonly times: number;
+  readonly endings: readonly { readonly label: string; readonly bars: readonly HandoutBar[] }[];
+  readonly cues: readonly string[];
+  readonly note: string;
+};
+
+/** A section, or one pass of it that has bars of its own. */
+export type HandoutBlock = { readonly name: string; readonly remark: string; readonly lines: readonly HandoutLine[] };
+
+/** A whole handout. `fingering` is null where no shape is stored. */
+export type Handout = {
+  readonly title: string;
+  readonly credit: string;
+  readonly setup: readonly string[];
+  readonly boxes: readonly { readonly name: string; readonly fingering: Fingering | null }[];
+  readonly form: string;
+  readonly blocks: readonly HandoutBlock[];
+};
+
+/** Gathers a handout for one part of a song. */
+export function composeHandout(document: SongDocument, part: Part): Handout {
+  const played = listPlayedBars(document);
+  const { toShapeChord } = songKeysOf(document, part);
+  const passes = listPasses(document, played);
+  const chords = listSongChords(document, played).map(({ chord }) => toShapeChord(chord));
+  return {
+    title: document.facts.title,
+    credit: document.facts.credit,
+    setup: setupSentences(document, part, totalsOf(played)),
+    boxes: chords.map((chord) => ({
+      name: formatChordName(chord),
+      fingering: findStoredShape(part, chord)?.fingering ?? null,
+    })),
+    form: passes.map(({ label, bars }) => `${label} ${bars}`).join('  ·  '),
+    blocks: document.map.sections.flatMap((section) => blocksOf(document, section, passes, toShapeChord)),
+  };
+}
+
+function blocksOf(
+  document: SongDocument,
+  section: Section,
+  passes: readonly PassSummary[],
+  toShapeChord: (chord: ChordSymbol) => ChordSymbol,
+): readonly HandoutBlock[] {
+  const own = document.map.form.filter(({ sectionId }) => sectionId === section.id);
+  const inStep = own.filter((pass) => !hasOwnBars(pass));
+  const words: Words = { toShapeChord, metre: document.facts.metre };
+  const summaries = passes.filter((pass) => pass.section.id === section.id);
+  const main: HandoutBlock = {
+    name: section.name,
+    remark: remarkOf(section, own, summaries),
+    lines: section.lines.map((line) => toHandoutLine(line, cuesByPass(section, line, inStep), words)),
+  };
+  const differing = own.flatMap((pass, index): readonly HandoutBlock[] => {
+    const found = hasOwnBars(pass) ? findSection(document, pass) : null;
+    return found === null
+      ? []
+      : [
+          {
+            name: `${section.name}, time ${index + 1}`,
+            remark: 'as played',
+            lines: linesOfPass(found, pass).map((line) => toHandoutLine(line, joinCues(line.cues), words)),
+          },
+        ];
+  });
+  return [main, ...differing];
+}
+
+/** "2 times, 16 bars each; time 3: line 2 again". */
+function remarkOf(section: Section, own: readonly Pass[], summaries: readonly PassSummary[]): string {
+  const counts = [...new Set(summaries.map(({ bars }) => bars))];
+  const count = counts[0] ?? sumOf(section.lines, ({ bars, times }) => bars.length * times);
+  const bars = `${count} ${count === 1 ? 'bar' : 'bars'}`;
+  const often = own.length === 0 ? 'not in the form' : own.length === 1 ? '' : `${own.length} times`;
+  const again = own.flatMap((pass, index) =>
+    hasOwnBars(pass) ? [] : describeEdits(section, pass).map((text) => `time ${index + 1}: ${text}`),
+  );
+  const repeat = section.times === 1 ? '' : `played ${section.times} times through`;
+  return [often, counts.length <= 1 || own.length === 1 ? bars : `${bars} as written`, repeat, ...again, section.note]
+    .filter((text) => text !== '')
+    .join('; ');
+}
+
+/** The words of each pass under a line; passes with the same words share a row. */
+function cuesByPass(section: Section, line: Line, passes: readonly Pass[]): readonly string[] {
+  const rows = passes.map((pass) => {
+    const own = linesOfPass(section, pass).find(({ id }) => id === line.id);
+    return (own?.cues ?? line.cues).join(' / ');
+  });
+  const distinct = [...new Set(rows.filter((row) => row !== ''))];
+  return distinct.length <= 1
+    ? passes.length === 0
+      ? joinCues(line.cues)
+      : distinct
+    : rows.flatMap((row, index) => (row === '' ? [] : [`${index + 1}  ${row}`]));
+}
+
+function joinCues(cues: readonly string[]): readonly string[] {
+  return cues.length === 0 ? [] : [cues.join(' / ')];
+}
+
+type Words = { readonly toShapeChord: (chord: ChordSymbol) => ChordSymbol; readonly metre: Metre };
+
+function toHandoutLine(line: Line, cues: readonly string[], words: Words): HandoutLine {
+  return {
+    bars: line.bars.map((bar) => toHandoutBar(bar, words)),
+    times: line.times,
+    endings: line.endings.map(({ rounds, bars }) => ({
+      label: `${rounds.join(', ')}.`,
+      bars: bars.map((bar) => toHandoutBar(bar, words)),
+    })),
+    cues,
+    note: line.note,
+  };
+}
+
+function toHandoutBar(bar: Bar, words: Words): HandoutBar {
+  const metre = bar.metre ?? words.metre;
+  const length = sumOf(bar.slots, ({ ticks }) => ticks);
+  let start = 0;
+  const chords = bar.slots.map((slot): HandoutChord => {
+    const chord: HandoutChord = {
+      text: slot.chord === null ? 'no chord' : formatChordName(words.toShapeChord(slot.chord)),
+      startShare: start / length,
+      mark: markWords(slot, start, metre),
+    };
+    start += slot.ticks;
+    return chord;
+  });
+  const above = [
+    bar.metre === null ? '' : formatMetre(bar.metre),
+    bar.key === null ? '' : `now in ${formatKeyWords(bar.key)}`,
+    bar.tempo === null ? '' : `tempo ${formatTempo(bar.tempo, metre)}`,
+    bar.pickupBeats === null ? '' : 'pick-up',
+  ];
+  return { chords, above: above.filter((text) => text !== '').join(', '), isSame: bar.same };
+}
+
+/** The marks of a slot in words: "an eighth early, stop on 3". */
+export function markWords(slot: Slot, startTick: number, metre: Metre): string {
+  const isOffBeat = startTick % beatTicks(metre) !== 0;
+  const sixteenthTicks = beatTicks({ beats: 4, unit: 16, groups: null });
+  return [
+    slot.pushTicks === 0 ? '' : slot.pushTicks === sixteenthTicks ? 'a sixteenth early' : 'an eighth early',
+    isOffBeat ? `on the “and” of ${Math.floor(startTick / beatTicks(metre)) + 1}` : '',
+    slot.hold ? 'let ring' : '',
+    slot.stop === null ? '' : slot.stop.beat === null ? 'hit and cut' : `stop on ${slot.stop.beat}`,
+  ]
+    .filter((text) => text !== '')
+    .join(', ');
+}

@@ -1,0 +1,179 @@
+/*
+ * A handout laid out on paper.
+ *
+ * Everything becomes a block with a height; blocks are stacked under each other. The page is tried at full size and then a
+ * little smaller until all blocks fit on one sheet; a song too long for that goes on over further sheets at a size that
+ * can still be read from a stand. Screen, print and every other painter draw these same marks.
+ */
+import { itemAt, range, sumOf } from '../kernel/list.ts';
+import { type Block, type Layout, wrapText } from './block.ts';
+import { boxHeightMm, drawChordBox } from './chord-box.ts';
+import { lineMark, type Mark, type MeasureText, moveDown, type Page, textMark } from './drawing.ts';
+import type { Handout, HandoutBlock } from './handout-content.ts';
+import { layLine } from './handout-line.ts';
+
+/** Sheets of paper by name, in mm. */
+export const PAPERS = {
+  A4: { widthMm: 210, heightMm: 297 },
+  Letter: { widthMm: 215.9, heightMm: 279.4 },
+} as const;
+
+/** The name of a sheet of paper. */
+export type Paper = keyof typeof PAPERS;
+
+const MARGIN_MM = 15;
+const SCALES = [1, 0.93, 0.86, 0.8, 0.74] as const;
+const MANY_PAGES_SCALE = 0.86;
+
+/** Lays a handout out on as few pages as are readable. */
+export function layOutHandout(handout: Handout, paper: Paper, measure: MeasureText): readonly Page[] {
+  const sheet = PAPERS[paper];
+  const widthMm = sheet.widthMm - 2 * MARGIN_MM;
+  const heightMm = sheet.heightMm - 2 * MARGIN_MM;
+  for (const scale of SCALES) {
+    const blocks = layBlocks(handout, { widthMm, scale, measure });
+    if (sumOf(blocks, (block) => block.heightMm) <= heightMm) {
+      return toPages([blocks], sheet, measure);
+    }
+  }
+  const blocks = layBlocks(handout, { widthMm, scale: MANY_PAGES_SCALE, measure });
+  return toPages(breakPages(blocks, heightMm), sheet, measure);
+}
+
+function layBlocks(handout: Handout, layout: Layout): readonly Block[] {
+  return [
+    layHead(handout, layout),
+    ...layBoxes(handout, layout),
+    ...(handout.form === '' ? [] : layForm(handout.form, layout)),
+    ...handout.blocks.flatMap((block) => laySection(block, layout)),
+  ];
+}
+
+/** Title and credit, the setup in sentences, and a rule under them. */
+function layHead(handout: Handout, { widthMm, scale, measure }: Layout): Block {
+  const titleMm = fitSize(handout.title, 8.4 * scale, widthMm * (handout.credit === '' ? 1 : 0.66), measure);
+  const marks: Mark[] = [textMark(handout.title, 0, 8 * scale, titleMm, { face: 'name', isBold: true })];
+  if (handout.credit !== '') {
+    const creditMm = fitSize(handout.credit, 3.2 * scale, widthMm * 0.32, measure);
+    marks.push(textMark(handout.credit, widthMm, 8 * scale, creditMm, { anchor: 'end', tone: 'quiet' }));
+  }
+  let y = 14.5 * scale;
+  for (const line of wrapText(handout.setup.join(' '), 3.7 * scale, widthMm, measure)) {
+    marks.push(textMark(line, 0, y, 3.7 * scale));
+    y += 5.2 * scale;
+  }
+  marks.push(lineMark([0, y - 1.6 * scale], [widthMm, y - 1.6 * scale], 0.25, 'quiet'));
+  return { heightMm: y + 1.5 * scale, marks, keepsNext: true };
+}
+
+/** The largest size, at most the wanted one, at which a text fits a width. */
+function fitSize(text: string, sizeMm: number, widthMm: number, measure: MeasureText): number {
+  const width = measure(text, sizeMm, 'name', true);
+  return width <= widthMm ? sizeMm : Math.max(sizeMm * 0.4, (sizeMm * widthMm) / width);
+}
+
+const BOX_WIDTH_MM = 14;
+const BOX_STEP_MM = 25.5;
+
+function layBoxes(handout: Handout, { widthMm, scale }: Layout): readonly Block[] {
+  const perRow = Math.max(1, Math.floor((widthMm + 8) / (BOX_STEP_MM * scale)));
+  const rows = range(0, Math.ceil(handout.boxes.length / perRow)).map((row) =>
+    handout.boxes.slice(row * perRow, (row + 1) * perRow),
+  );
+  return rows.map((boxes): Block => {
+    const width = BOX_WIDTH_MM * scale;
+    const top = 9.5 * scale;
+    const heights = boxes.map(({ fingering }) => (fingering === null ? 0 : boxHeightMm(fingering, width)));
+    const marks = boxes.flatMap(({ name, fingering }, index): readonly Mark[] => {
+      const xMm = 3.5 * scale + index * BOX_STEP_MM * scale;
+      const label = textMark(name, xMm + width / 2, 4.6 * scale, 4.4 * scale, {
+        face: 'name',
+        isBold: true,
+        anchor: 'middle',
+      });
+      const body =
+        fingering === null
+          ? [
+              textMark('no shape found', xMm + width / 2, top + 5 * scale, 2.4 * scale, {
+                anchor: 'middle',
+                tone: 'quiet',
+              }),
+            ]
+          : drawChordBox(fingering, { xMm, yMm: top, widthMm: width });
+      return [label, ...body];
+    });
+    return { heightMm: top + Math.max(5 * scale, ...heights) + 7 * scale, marks, keepsNext: false };
+  });
+}
+
+function layForm(form: string, { widthMm, scale, measure }: Layout): readonly Block[] {
+  const sizeMm = 3.2 * scale;
+  return wrapText(form, sizeMm, widthMm, measure).map((line) => ({
+    heightMm: 5 * scale,
+    marks: [textMark(line, 0, 3.6 * scale, sizeMm, { tone: 'quiet' })],
+    keepsNext: true,
+  }));
+}
+
+function laySection(block: HandoutBlock, layout: Layout): readonly Block[] {
+  const { scale, measure } = layout;
+  const nameMm = 5 * scale;
+  const remarkX = measure(block.name, nameMm, 'name', true) + 3 * scale;
+  const heading: Block = {
+    heightMm: 9.4 * scale,
+    marks: [
+      textMark(block.name, 0, 7 * scale, nameMm, { face: 'name', isBold: true }),
+      textMark(block.remark, remarkX, 7 * scale, 3 * scale, { tone: 'quiet' }),
+    ],
+    keepsNext: true,
+  };
+  return [heading, ...block.lines.flatMap((line) => layLine(line, layout))];
+}
+
+/** Fills pages from the top; a block that keeps the next one goes over with it. */
+function breakPages(blocks: readonly Block[], heightMm: number): readonly (readonly Block[])[] {
+  const pages: Block[][] = [[]];
+  let used = 0;
+  blocks.forEach((block, index) => {
+    const next = block.keepsNext ? blocks[index + 1] : undefined;
+    const needed = block.heightMm + (next?.heightMm ?? 0);
+    if (used + needed > heightMm && used > 0) {
+      pages.push([]);
+      used = 0;
+    }
+    itemAt(pages, pages.length - 1).push(block);
+    used += block.heightMm;
+  });
+  return pages;
+}
+
+function toPages(
+  pages: readonly (readonly Block[])[],
+  sheet: { readonly widthMm: number; readonly heightMm: number },
+  measure: MeasureText,
+): readonly Page[] {
+  return pages.map((blocks, index) => {
+    let y = MARGIN_MM;
+    const marks = blocks.flatMap((block) => {
+      const placed = block.marks.map((mark) => moveRight(moveDown(mark, y), MARGIN_MM));
+      y += block.heightMm;
+      return placed;
+    });
+    const folio = `${index + 1} of ${pages.length}`;
+    const foot =
+      pages.length === 1
+        ? []
+        : [
+            textMark(folio, sheet.widthMm - MARGIN_MM - measure(folio, 2.8, 'text', false), sheet.heightMm - 8, 2.8, {
+              tone: 'quiet',
+            }),
+          ];
+    return { ...sheet, marks: [...marks, ...foot] };
+  });
+}
+
+function moveRight(mark: Mark, byMm: number): Mark {
+  return mark.kind === 'line'
+    ? { ...mark, x1Mm: mark.x1Mm + byMm, x2Mm: mark.x2Mm + byMm }
+    : { ...mark, xMm: mark.xMm + byMm };
+}

@@ -1,0 +1,60 @@
+import { soundingShiftOf } from '../fretboard/capo.ts';
+import { type Key, shiftKey } from '../harmony/key.ts';
+import { formatNoteName } from '../pitch/note-name.ts';
+import { formatMinutes } from '../rhythm/clock.ts';
+import { formatMetre, type Metre, usualPulseTicks } from '../rhythm/metre.ts';
+import { findPulseName, type Tempo } from '../rhythm/tempo.ts';
+import type { Part, SongDocument } from '../song/document.ts';
+import type { SongTotals } from '../song/played-bars.ts';
+import { songKeysOf } from '../song/song-keys.ts';
+
+/** A key in words with real signs: "B♭ major". */
+export function formatKeyWords(key: Key): string {
+  return `${formatNoteName(key.tonic)} ${key.mode}`;
+}
+
+/** The key of the shapes in the short form teachers say: "G", "Em". */
+export function formatShapeKey(key: Key): string {
+  return `${formatNoteName(key.tonic)}${key.mode === 'minor' ? 'm' : ''}`;
+}
+
+/** A tempo with its metre: "92 in 4/4", "dotted quarter 56 in 6/8"; the metre alone where no tempo is known. */
+export function formatTempoWords(tempo: Tempo | null, metre: Metre): string {
+  if (tempo === null) {
+    return formatMetre(metre);
+  }
+  const isPlain = tempo.pulseTicks === usualPulseTicks({ ...metre, beats: 4 }) && metre.unit === 4;
+  const pulse = isPlain ? '' : `${findPulseName(tempo.pulseTicks) ?? ''} `;
+  return `${pulse}${tempo.tempoBpm} in ${formatMetre(metre)}`;
+}
+
+/** Bars and length: "77 bars, 3:20"; without a tempo the bars alone. */
+export function formatTotals({ bars, seconds }: SongTotals): string {
+  const count = `${bars} ${bars === 1 ? 'bar' : 'bars'}`;
+  return seconds === null ? count : `${count}, ${formatMinutes(seconds)}`;
+}
+
+/** The sentences at the head of a handout: how to set the guitar up, what then sounds, and how long the song is. */
+export function setupSentences(document: SongDocument, part: Part, totals: SongTotals): readonly string[] {
+  const { sounding, shape } = songKeysOf(document, part);
+  const { capoFret, tuning } = part.setup;
+  const capo = capoFret === 0 ? 'No capo' : `Capo ${capoFret}`;
+  const shift = soundingShiftOf(part.setup);
+  return [
+    `${capo}, ${formatShapeKey(shape)} shapes, ${tuning.name}${/tuning/.test(tuning.name) ? '' : ' tuning'}. Sounds in ${formatKeyWords(sounding)}.`,
+    ...(capoFret === 0
+      ? []
+      : [
+          `Without the capo it sounds in ${formatKeyWords(shiftedBack(shape, shift - capoFret))}, ${semitones(capoFret)} lower.`,
+        ]),
+    `${formatTempoWords(document.facts.tempo, document.facts.metre)}. ${formatTotals(totals)}.`,
+  ];
+}
+
+function shiftedBack(shape: Key, commonShift: number): Key {
+  return commonShift === 0 ? shape : shiftKey(shape, commonShift);
+}
+
+function semitones(count: number): string {
+  return count === 1 ? '1 semitone' : `${count} semitones`;
+}

@@ -1,0 +1,79 @@
+import type { Setup } from '../fretboard/capo.ts';
+import { namedOpenMidi, STANDARD_TUNING } from '../fretboard/tuning.ts';
+import { type ChordSymbol, formatChordSymbol, parseChordSymbol } from '../harmony/chord-symbol.ts';
+import { isEqual } from '../kernel/equal.ts';
+import { invariant } from '../kernel/invariant.ts';
+import { itemAt } from '../kernel/list.ts';
+import { pitchClassOf } from '../pitch/note-name.ts';
+import { toPitchClass } from '../pitch/pitch-class.ts';
+import { FAMILIAR_SHAPES, MOVABLE_FORMS } from './familiar.data.ts';
+import { type Finger, type Fingering, formatShape, parseShape, type Shape } from './shape.ts';
+
+/** How far a familiar open shape and a movable barre form move up the ranking; a second familiar one a little less. */
+const OPEN_BONUS = 4.4;
+const MOVABLE_BONUS = 4;
+const FAMILIAR_STEP = 0.35;
+const HIGHEST_MOVABLE_LIFT = 9;
+
+/** A shape the hand has met before, and how far that moves it up the ranking. */
+export type Familiar = { readonly fingering: Fingering; readonly bonus: number };
+
+const FINGER_OF_MARK: Readonly<Record<string, Finger>> = { 1: 1, 2: 2, 3: 3, 4: 4 };
+
+const OPEN_SHAPES: readonly { readonly chord: string; readonly fingering: Fingering }[] = FAMILIAR_SHAPES.flatMap(
+  ([name, frets, fingers]) => {
+    const chord = parseChordSymbol(name);
+    return chord.ok ? [{ chord: formatChordSymbol(chord.value), fingering: toFingering(frets, fingers) }] : [];
+  },
+);
+
+function toFingering(frets: string, fingers: string): Fingering {
+  const shape = parseShape(frets, STANDARD_TUNING.openMidi.length);
+  invariant(shape.ok, `familiar shape ${frets}`);
+  return { shape: shape.value, fingers: [...fingers].map((mark) => FINGER_OF_MARK[mark] ?? null) };
+}
+
+function isStandard(setup: Setup): boolean {
+  return isEqual(namedOpenMidi(setup.tuning), STANDARD_TUNING.openMidi);
+}
+
+/** The fingering a first chord book gives a shape, or null for a shape or tuning it does not know. */
+export function findFamiliarFingering(shape: Shape, setup: Setup): Fingering | null {
+  const text = formatShape(shape);
+  const known = isStandard(setup)
+    ? OPEN_SHAPES.find(({ fingering }) => formatShape(fingering.shape) === text)
+    : undefined;
+  return known?.fingering ?? null;
+}
+
+/** Whether a first chord book teaches this shape for this chord, open or as a barre form. */
+export function isFamiliarShape(shape: Shape, chord: ChordSymbol, setup: Setup): boolean {
+  return familiarShapesOf(chord, setup).has(formatShape(shape));
+}
+
+/** The open and movable familiar shapes of a chord by their text; none in another tuning. */
+export function familiarShapesOf(chord: ChordSymbol, setup: Setup): ReadonlyMap<string, Familiar> {
+  if (!isStandard(setup)) {
+    return new Map();
+  }
+  const name = formatChordSymbol(chord);
+  const open = OPEN_SHAPES.filter((shape) => shape.chord === name).map(({ fingering }, order) => ({
+    fingering,
+    bonus: OPEN_BONUS - order * FAMILIAR_STEP,
+  }));
+  const known = [...movableShapesOf(chord), ...open];
+  return new Map(known.map((familiar) => [formatShape(familiar.fingering.shape), familiar]));
+}
+
+/** The E and A hands slid up to the chord's root. */
+function movableShapesOf(chord: ChordSymbol): readonly Familiar[] {
+  const root = pitchClassOf(chord.root);
+  return MOVABLE_FORMS.filter(([quality]) => quality === chord.quality && chord.bass === null).flatMap(
+    ([, rootString, frets, fingers]) => {
+      const lift = toPitchClass(root - itemAt(STANDARD_TUNING.openMidi, rootString)) - 1;
+      const form = toFingering(frets, fingers);
+      const shape = form.shape.map((fret) => (fret === null ? null : fret + lift));
+      return lift < 0 || lift > HIGHEST_MOVABLE_LIFT ? [] : [{ fingering: { ...form, shape }, bonus: MOVABLE_BONUS }];
+    },
+  );
+}

@@ -1,0 +1,119 @@
+/*
+ * The one way to change a song. A command is plain data; applying it gives a new document or says why it cannot be done.
+ */
+import { HIGHEST_CAPO_FRET } from '../fretboard/capo.ts';
+import { isStandardKey } from '../harmony/key.ts';
+import { isEqual } from '../kernel/equal.ts';
+import { err, ok, type Result } from '../kernel/result.ts';
+import { type ApplyOptions, applyChart, type LostAttachment } from './apply-chart.ts';
+import type { Chart } from './chart.ts';
+import type { ChartChords, Facts, SongDocument, StoredShape } from './document.ts';
+import { changePart, findPart } from './parts.ts';
+import { SONG_LIMITS } from './song-limits.ts';
+
+/** Facts that are set one by one; metre and tempo belong to the chart, whose bars they measure. */
+export type LooseFacts = Pick<Facts, 'title' | 'credit' | 'key' | 'melodyRange' | 'recordSeconds' | 'notes'>;
+
+/** Everything that can be done to a song. */
+export type SongCommand =
+  | {
+      readonly kind: 'apply-chart';
+      readonly chart: Chart;
+      readonly options: ApplyOptions;
+      readonly draftText: string | null;
+    }
+  | { readonly kind: 'set-facts'; readonly facts: Partial<LooseFacts> }
+  | { readonly kind: 'set-capo'; readonly partId: number; readonly capoFret: number }
+  | { readonly kind: 'set-chart-chords'; readonly chords: ChartChords }
+  | { readonly kind: 'keep-shapes'; readonly partId: number; readonly shapes: readonly StoredShape[] };
+
+/** Why a command cannot be carried out. */
+export type CommandError =
+  | { readonly kind: 'no-such-part'; readonly partId: number }
+  | { readonly kind: 'capo-out-of-reach'; readonly capoFret: number; readonly highest: number }
+  | { readonly kind: 'not-a-standard-key' }
+  | { readonly kind: 'range-upside-down' }
+  | { readonly kind: 'text-too-long'; readonly fact: keyof LooseFacts; readonly most: number };
+
+/** What a command did: the document after it (the same object when nothing changed) and what lost its place. */
+export type CommandOutcome = { readonly document: SongDocument; readonly lost: readonly LostAttachment[] };
+
+/** Carries out a command. The given document is never changed. */
+export function applyCommand(document: SongDocument, command: SongCommand): Result<CommandOutcome, CommandError> {
+  switch (command.kind) {
+    case 'apply-chart':
+      return ok(applyChartCommand(document, command));
+    case 'set-facts':
+      return setFacts(document, command.facts);
+    case 'set-capo':
+      return setCapo(document, command.partId, command.capoFret);
+    case 'set-chart-chords': {
+      const isSame = document.chart.chords === command.chords;
+      return done(isSame ? document : { ...document, chart: { ...document.chart, chords: command.chords } });
+    }
+    case 'keep-shapes':
+      return keepShapes(document, command.partId, command.shapes);
+  }
+}
+
+function done(document: SongDocument): Result<CommandOutcome, never> {
+  return ok({ document, lost: [] });
+}
+
+function applyChartCommand(
+  document: SongDocument,
+  { chart, options, draftText }: Extract<SongCommand, { kind: 'apply-chart' }>,
+): CommandOutcome {
+  const { document: applied, lost } = applyChart(document, chart, options);
+  return applied.chart.draftText === draftText
+    ? { document: applied, lost }
+    : { document: { ...applied, chart: { ...applied.chart, draftText } }, lost };
+}
+
+const TEXT_LIMITS = {
+  title: SONG_LIMITS.titleCharacters,
+  credit: SONG_LIMITS.titleCharacters,
+  notes: SONG_LIMITS.textCharacters,
+} as const;
+
+function setFacts(document: SongDocument, facts: Partial<LooseFacts>): Result<CommandOutcome, CommandError> {
+  for (const fact of ['title', 'credit', 'notes'] as const) {
+    if ((facts[fact]?.length ?? 0) > TEXT_LIMITS[fact]) {
+      return err({ kind: 'text-too-long', fact, most: TEXT_LIMITS[fact] });
+    }
+  }
+  if (facts.key !== undefined && facts.key !== null && !isStandardKey(facts.key)) {
+    return err({ kind: 'not-a-standard-key' });
+  }
+  const range = facts.melodyRange ?? null;
+  if (range !== null && range.lowMidi > range.highMidi) {
+    return err({ kind: 'range-upside-down' });
+  }
+  const next = { ...document.facts, ...facts };
+  return done(isEqual(next, document.facts) ? document : { ...document, facts: next });
+}
+
+function setCapo(document: SongDocument, partId: number, capoFret: number): Result<CommandOutcome, CommandError> {
+  if (findPart(document, partId) === null) {
+    return err({ kind: 'no-such-part', partId });
+  }
+  if (!Number.isInteger(capoFret) || capoFret < 0 || capoFret > HIGHEST_CAPO_FRET) {
+    return err({ kind: 'capo-out-of-reach', capoFret, highest: HIGHEST_CAPO_FRET });
+  }
+  return done(
+    changePart(document, partId, (part) =>
+      part.setup.capoFret === capoFret ? part : { ...part, setup: { ...part.setup, capoFret } },
+    ),
+  );
+}
+
+function keepShapes(
+  document: SongDocument,
+  partId: number,
+  shapes: readonly StoredShape[],
+): Result<CommandOutcome, CommandError> {
+  if (findPart(document, partId) === null) {
+    return err({ kind: 'no-such-part', partId });
+  }
+  return done(changePart(document, partId, (part) => (isEqual(part.shapes, shapes) ? part : { ...part, shapes })));
+}

@@ -1,0 +1,131 @@
+import type { Setup } from '../fretboard/capo.ts';
+import type { ChordSymbol } from '../harmony/chord-symbol.ts';
+import type { Key } from '../harmony/key.ts';
+import type { Metre } from '../rhythm/metre.ts';
+import type { Tempo } from '../rhythm/tempo.ts';
+import type { Fingering } from '../shapes/shape.ts';
+
+/** The current version of the saved form. A change of meaning raises it and adds an upgrade. */
+export const FORMAT_VERSION = 1;
+
+/** One song with everything that is saved about it. The map is in sounding chords. */
+export type SongDocument = {
+  readonly formatVersion: typeof FORMAT_VERSION;
+  /** The next id to give out; sections, endings, lines, bars, slots, passes, arrangements and parts share one row of ids. */
+  readonly nextId: number;
+  readonly facts: Facts;
+  readonly map: SongMap;
+  /** At least one. */
+  readonly arrangements: readonly Arrangement[];
+  /** Which names the text chart shows, and its raw text while that has errors (else null). */
+  readonly chart: { readonly chords: ChartChords; readonly draftText: string | null };
+};
+
+/** The names a text chart is written in: what sounds, or what the hand plays behind the capo. */
+export type ChartChords = 'sounding' | 'shapes';
+
+/** What is known of the song as heard. */
+export type Facts = {
+  readonly title: string;
+  readonly credit: string;
+  /** The sounding key; null while it is to be found from the chords. */
+  readonly key: Key | null;
+  readonly tempo: Tempo | null;
+  readonly metre: Metre;
+  readonly feel: string;
+  readonly melodyRange: MelodyRange | null;
+  /** Length of the record in whole seconds. */
+  readonly recordSeconds: number | null;
+  readonly notes: string;
+};
+
+/** Lowest and highest sounding note of the melody as MIDI numbers. */
+export type MelodyRange = { readonly lowMidi: number; readonly highMidi: number };
+
+/** Sections as written, and the order in which they are played. */
+export type SongMap = { readonly sections: readonly Section[]; readonly form: readonly Pass[] };
+
+/** A verse, chorus, bridge … with a name that is unique in the song. `times` plays the whole section again. */
+export type Section = {
+  readonly id: number;
+  readonly name: string;
+  readonly times: number;
+  readonly note: string;
+  readonly lines: readonly Line[];
+};
+
+/** A phrase of bars, played `times` rounds; an ending follows the bars in the rounds it names. */
+export type Line = {
+  readonly id: number;
+  readonly bars: readonly Bar[];
+  readonly times: number;
+  readonly endings: readonly Ending[];
+  /** One text a round, in order; fewer than `times` leaves the rest without. */
+  readonly cues: readonly string[];
+  readonly note: string;
+};
+
+/** Bars that close some rounds of a line; rounds count from 1. */
+export type Ending = { readonly id: number; readonly rounds: readonly number[]; readonly bars: readonly Bar[] };
+
+/** One bar. `metre` only where it differs; `key` and `tempo` hold from this bar on; `same` repeats the bar before. */
+export type Bar = {
+  readonly id: number;
+  readonly metre: Metre | null;
+  readonly key: Key | null;
+  readonly tempo: Tempo | null;
+  /** Beats of a pick-up bar, which is shorter than its metre; null for a whole bar. */
+  readonly pickupBeats: number | null;
+  readonly same: boolean;
+  /** Empty when `same`; else the slots fill the bar, starting on whole or half beats. */
+  readonly slots: readonly Slot[];
+};
+
+/** One chord's time in a bar. */
+export type Slot = {
+  readonly id: number;
+  /** Null: no chord is played. */
+  readonly chord: ChordSymbol | null;
+  readonly ticks: number;
+  /** By how much the change comes early, in ticks: none, an eighth note, or a sixteenth. */
+  readonly pushTicks: number;
+  /** One strum that rings. */
+  readonly hold: boolean;
+  /** A hit that is cut: at the slot's own start when `beat` is null, else at that beat of the bar (from 1). */
+  readonly stop: { readonly beat: number | null } | null;
+  /** The syllable under the change. */
+  readonly cue: string | null;
+};
+
+/** One playing of a section, with what differs from it. */
+export type Pass = { readonly id: number; readonly sectionId: number; readonly edits: readonly PassEdit[] };
+
+/** One way in which a pass differs from its section; ids are the section's own. */
+export type PassEdit =
+  | { readonly kind: 'replace-bar'; readonly barId: number; readonly bar: Bar }
+  | { readonly kind: 'leave-out-bar'; readonly barId: number }
+  | { readonly kind: 'insert-bars'; readonly afterBarId: number; readonly bars: readonly Bar[] }
+  | { readonly kind: 'leave-out-line'; readonly lineId: number }
+  | { readonly kind: 'insert-line'; readonly afterLineId: number | null; readonly line: Line }
+  | { readonly kind: 'sing-again'; readonly lineId: number; readonly afterLineId: number }
+  | { readonly kind: 'set-rounds'; readonly lineId: number; readonly times: number; readonly note: string }
+  | { readonly kind: 'set-cues'; readonly lineId: number; readonly cues: readonly string[] };
+
+/** One way to teach the song. */
+export type Arrangement = { readonly id: number; readonly name: string; readonly parts: readonly Part[] };
+
+/** One guitar: its setup, its instrument, and the shapes it holds. */
+export type Part = {
+  readonly id: number;
+  readonly name: string;
+  readonly setup: Setup;
+  readonly instrument: { readonly scaleLengthMm: number; readonly highestNeckFret: number };
+  readonly shapes: readonly StoredShape[];
+};
+
+/** The shape kept for a shape chord (as named behind the capo), and how it came to be kept. */
+export type StoredShape = {
+  readonly chord: ChordSymbol;
+  readonly fingering: Fingering;
+  readonly origin: 'accepted' | 'chosen' | 'pinned';
+};

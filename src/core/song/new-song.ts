@@ -1,0 +1,43 @@
+import { DEFAULT_SCALE_LENGTH_MM } from '../fretboard/distance.ts';
+import { STANDARD_TUNING } from '../fretboard/tuning.ts';
+import { COMMON_TIME } from '../rhythm/metre.ts';
+import { FORMAT_VERSION, type SongDocument } from './document.ts';
+
+/** Highest fret that is easily reached on an acoustic guitar without a cutaway, from the nut (common practice). */
+export const DEFAULT_HIGHEST_NECK_FRET = 14;
+
+/** A song of which nothing is known but its title: one arrangement with one part, standard tuning, no capo. */
+export function newSong(title: string): SongDocument {
+  return {
+    formatVersion: FORMAT_VERSION,
+    nextId: 3,
+    facts: {
+      title,
+      credit: '',
+      key: null,
+      tempo: null,
+      metre: COMMON_TIME,
+      feel: '',
+      melodyRange: null,
+      recordSeconds: null,
+      notes: '',
+    },
+    map: { sections: [], form: [] },
+    arrangements: [
+      {
+        id: 1,
+        name: 'For the class',
+        parts: [
+          {
+            id: 2,
+            name: 'Guitar',
+            setup: { tuning: STANDARD_TUNING, capoFret: 0 },
+            instrument: { scaleLengthMm: DEFAULT_SCALE_LENGTH_MM, highestNeckFret: DEFAULT_HIGHEST_NECK_FRET },
+            shapes: [],
+          },
+        ],
+      },
+    ],
+    chart: { chords: 'sounding', draftText: null },
+  };
+}

@@ -1,0 +1,35 @@
+/** Bounds on a song, kept by the text chart and by the saved document alike. */
+export const SONG_LIMITS = {
+  titleCharacters: 200,
+  sectionNameCharacters: 40,
+  textCharacters: 2000,
+  cueCharacters: 300,
+  sections: 200,
+  linesInSection: 1000,
+  barsInLine: 64,
+  times: 64,
+  passes: 400,
+  /** Most bars of the unrolled song. */
+  playedBars: 20000,
+  chartCharacters: 1_000_000,
+} as const;
+
+/** The name of the one section of a song whose bars stand without a heading. */
+export const UNNAMED_SECTION = 'Song';
+
+const HEADER_WORDS: ReadonlySet<string> = new Set(
+  'title credit key tempo metre meter feel tuning capo chords range length form'.split(' '),
+);
+
+/** Whether a text may name a section: 1 to 40 characters, none of `, | : " ( ) [ ]`, no final x and number, no header's name. */
+export function isSectionName(name: string): boolean {
+  return (
+    name.length >= 1 &&
+    name.length <= SONG_LIMITS.sectionNameCharacters &&
+    name === name.trim() &&
+    !/[,|:"()[\]\n\r\t]/.test(name) &&
+    !/(?:^|\s)x\s*\d+$/i.test(name) &&
+    !/\s{2}/.test(name) &&
+    !HEADER_WORDS.has(name.toLowerCase())
+  );
+}

@@ -1,0 +1,23 @@
+import { fillShapes, fingerPin } from '../../core/arrange/part-shapes.ts';
+import { isClean, parseChart } from '../../core/formats/text-chart/parse-chart.ts';
+import { invariant } from '../../core/kernel/invariant.ts';
+import { applyCommand } from '../../core/song/commands.ts';
+import type { SongDocument } from '../../core/song/document.ts';
+import { newSong } from '../../core/song/new-song.ts';
+import { TIN_ROOF_ALMANAC } from './tin-roof-almanac.data.ts';
+
+/** The songs a new library starts with, made from their charts. */
+export function createDemoSongs(): readonly SongDocument[] {
+  return [TIN_ROOF_ALMANAC].map((text) => {
+    const parsed = parseChart(text);
+    invariant(isClean(parsed), 'a demo chart has errors');
+    const applied = applyCommand(newSong('Untitled song'), {
+      kind: 'apply-chart',
+      chart: parsed.chart,
+      options: { unreadHeaders: parsed.unreadHeaders, fingerPin },
+      draftText: null,
+    });
+    invariant(applied.ok, 'a demo chart does not apply');
+    return fillShapes(applied.value.document, new Map());
+  });
+}

@@ -1,0 +1,56 @@
+import type { ErrorRequestHandler } from 'express';
+import { ZodError } from 'zod';
+import type { ErrorCode } from '../../contract/api.ts';
+import { AppError } from './app-error.ts';
+
+const STATUS: Readonly<Record<ErrorCode, number>> = {
+  'not-found': 404,
+  'invalid-input': 400,
+  'stale-revision': 409,
+  'too-large': 413,
+  'damaged-song': 500,
+  internal: 500,
+};
+
+/** Turns whatever was thrown into one answer: a code, and a sentence without anything from inside. */
+export const errorHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
+  if (response.headersSent) {
+    next(error);
+    return;
+  }
+  const { code, message } = toAppError(error);
+  if (STATUS[code] === 500) {
+    request.log.error({ reason: reasonOf(error) }, 'request failed');
+  }
+  response.status(STATUS[code]).json({ code, message });
+};
+
+function toAppError(error: unknown): AppError {
+  if (error instanceof AppError) {
+    return error;
+  }
+  if (error instanceof ZodError) {
+    const findings = error.issues
+      .slice(0, 5)
+      .map(({ path, message }) => [path.join('.'), message].filter(Boolean).join(': '));
+    return new AppError('invalid-input', findings.join('; '));
+  }
+  const status = bodyParserStatus(error);
+  if (status === 413) {
+    return new AppError('too-large', 'The request is larger than the server accepts.');
+  }
+  if (status !== null) {
+    return new AppError('invalid-input', 'The request could not be read.');
+  }
+  return new AppError('internal', 'Something went wrong inside Golden Ladder. What was saved before is safe.');
+}
+
+/** The status that express and its body parser give to requests they refuse (4xx), else null. */
+function bodyParserStatus(error: unknown): number | null {
+  const status = typeof error === 'object' && error !== null && 'status' in error ? error.status : null;
+  return typeof status === 'number' && status >= 400 && status < 500 ? status : null;
+}
+
+function reasonOf(error: unknown): string {
+  return error instanceof Error ? `${error.name}: ${error.message.slice(0, 300)}` : 'unknown';
+}

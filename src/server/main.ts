@@ -1,0 +1,72 @@
+import { existsSync } from 'node:fs';
+import type { Server } from 'node:http';
+import { dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { createApp } from './app.ts';
+import { LibraryError, openLibrary } from './data-folder/open-library.ts';
+import { createDemoSongs } from './demo/demo-songs.ts';
+import { createPages } from './http/pages.ts';
+import { createSongRepository } from './songs/repository.ts';
+import { createSongService, type SongService } from './songs/service.ts';
+
+const HOST = '127.0.0.1';
+const DEFAULT_PORT = 5186;
+
+const here = dirname(fileURLToPath(import.meta.url));
+const port = Number(process.env['PORT'] ?? DEFAULT_PORT);
+const dataFolder = resolve(process.env['GOLDEN_LADDER_DATA'] ?? 'data');
+const wantsDemo = process.env['GOLDEN_LADDER_DEMO'] !== 'off';
+const logger = pino({ level: process.env['GOLDEN_LADDER_LOG'] ?? 'warn' }, pino.destination(2));
+
+/** Ends with a sentence on stderr instead of a stack. */
+function stop(message: string): never {
+  process.stderr.write(`${message}\n`);
+  process.exit(1);
+}
+
+async function addDemoSongs(songs: SongService): Promise<void> {
+  for (const document of createDemoSongs()) {
+    await songs.create({ document });
+  }
+}
+
+function listen(app: ReturnType<typeof createApp>): Promise<Server> {
+  return new Promise((listening) => {
+    const server = app.listen(port, HOST, (error?: Error) => {
+      if (error !== undefined) {
+        stop(`Port ${port} is not free. Set PORT to another number and start again.`);
+      }
+      listening(server);
+    });
+  });
+}
+
+async function start(): Promise<void> {
+  const template = join(here, 'template.tar.gz');
+  const library = await openLibrary(dataFolder, {
+    migrationsFolder: join(here, 'db', 'migrations'),
+    templateFile: existsSync(template) ? template : null,
+  });
+  const songs = createSongService(createSongRepository(library.db), () => new Date());
+  if (library.isNew && wantsDemo) {
+    await addDemoSongs(songs);
+  }
+  await songs.purge();
+  const webFolder = join(here, '..', 'web');
+  const pages = existsSync(join(webFolder, 'index.html')) ? await createPages(webFolder) : null;
+  const server = await listen(createApp({ songs, pages, logger }));
+  process.stdout.write(`Golden Ladder is ready: http://${HOST}:${port}\n`);
+  const close = (): void => {
+    server.close(() => {
+      void library.close().then(() => process.exit(0));
+    });
+    server.closeAllConnections();
+  };
+  process.once('SIGTERM', close);
+  process.once('SIGINT', close);
+}
+
+start().catch((error: unknown) => {
+  stop(error instanceof LibraryError ? error.message : `Golden Ladder could not start: ${String(error).slice(0, 400)}`);
+});

@@ -1,0 +1,87 @@
+import { and, desc, eq, isNotNull, isNull, lt } from 'drizzle-orm';
+import type { SongId, SongSummary } from '../../contract/api.ts';
+import type { Database } from '../db/connect.ts';
+import { songs } from '../db/schema.ts';
+
+/** The columns that describe a song in the list. */
+export type SongColumns = Pick<
+  SongSummary,
+  'title' | 'credit' | 'soundingKey' | 'shapeKey' | 'capoFret' | 'bars' | 'seconds'
+>;
+
+/** A stored song; the document is as the database holds it and still to be checked. */
+export type StoredSong = { readonly id: SongId; readonly revision: number; readonly document: unknown };
+
+/** Reads and writes songs. */
+export type SongRepository = ReturnType<typeof createSongRepository>;
+
+/** The songs of a database. Deleted songs are seen by restore and purge only. */
+export function createSongRepository(db: Database) {
+  const alive = (id: SongId) => and(eq(songs.id, id), isNull(songs.deletedAt));
+  return {
+    async list(): Promise<readonly SongSummary[]> {
+      const rows = await db
+        .select({
+          id: songs.id,
+          title: songs.title,
+          credit: songs.credit,
+          soundingKey: songs.soundingKey,
+          shapeKey: songs.shapeKey,
+          capoFret: songs.capoFret,
+          bars: songs.bars,
+          seconds: songs.seconds,
+          revision: songs.revision,
+          updatedAt: songs.updatedAt,
+        })
+        .from(songs)
+        .where(isNull(songs.deletedAt))
+        .orderBy(desc(songs.updatedAt), songs.id);
+      return rows.map((row) => ({ ...row, id: row.id as SongId, updatedAt: row.updatedAt.toISOString() }));
+    },
+
+    async find(id: SongId): Promise<StoredSong | null> {
+      const [row] = await db
+        .select({ revision: songs.revision, document: songs.document })
+        .from(songs)
+        .where(alive(id));
+      return row === undefined ? null : { id, ...row };
+    },
+
+    async insert(id: SongId, columns: SongColumns, document: unknown, now: Date): Promise<void> {
+      await db.insert(songs).values({ id, ...columns, revision: 1, document, createdAt: now, updatedAt: now });
+    },
+
+    /** Saves only onto the revision it was made from; answers the new revision, or null when that is gone. */
+    async update(
+      id: SongId,
+      baseRevision: number,
+      content: { readonly columns: SongColumns; readonly document: unknown },
+      now: Date,
+    ): Promise<number | null> {
+      const [row] = await db
+        .update(songs)
+        .set({ ...content.columns, document: content.document, revision: baseRevision + 1, updatedAt: now })
+        .where(and(alive(id), eq(songs.revision, baseRevision)))
+        .returning({ revision: songs.revision });
+      return row?.revision ?? null;
+    },
+
+    async hide(id: SongId, now: Date): Promise<boolean> {
+      const rows = await db.update(songs).set({ deletedAt: now }).where(alive(id)).returning({ id: songs.id });
+      return rows.length > 0;
+    },
+
+    async unhide(id: SongId): Promise<boolean> {
+      const rows = await db
+        .update(songs)
+        .set({ deletedAt: null })
+        .where(and(eq(songs.id, id), isNotNull(songs.deletedAt)))
+        .returning({ id: songs.id });
+      return rows.length > 0;
+    },
+
+    async purgeHiddenBefore(time: Date): Promise<void> {
+      await db.delete(songs).where(lt(songs.deletedAt, time));
+    },
+  };
+}

@@ -36,7 +36,7 @@ export function findQuality(text: string): Quality | null {
     .replaceAll('♯', '#')
     .replaceAll('♭', 'b')
     .replace(/[\s(),[\]]/g, '')
-    .replace(/^(?:major|Major|Maj|MAJ|maj|ma|M|Δ)/, 'maj')
+    .replace(/^(?:major|Major|Maj|MAJ|maj|ma(?!dd)|M|Δ)/, 'maj')
     .replace(/^(?:minor|Minor|Min|MIN|min|mi|-)/, 'm')
     .replace(/^maj$/, '')
     .replace(/^m(?:aj7|Maj7|M7|ma7|Maj|Δ7?)$/, (whole) => (whole === 'maj7' ? 'maj7' : 'mMaj7'));

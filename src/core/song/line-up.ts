@@ -4,8 +4,8 @@
  */
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { alignLists } from '../kernel/align.ts';
-import { formatCanonicalJson } from '../kernel/canonical-json.ts';
 import { isEqual } from '../kernel/equal.ts';
+import { barKeyOf, barsKeyOf } from './bar-key.ts';
 import type { ChartBar, ChartEnding, ChartLine, ChartSection, ChartSlot } from './chart.ts';
 import { toChartBar, toChartLine } from './chart-of.ts';
 import type { Bar, Ending, Line, Section, Slot } from './document.ts';
@@ -49,11 +49,6 @@ function alignSection(old: Section | null, section: ChartSection, context: LineU
   return old !== null && isEqual(old, next) ? old : next;
 }
 
-/** What makes two lines the same line: their bars and endings. */
-export function barsKeyOf(line: ChartLine): string {
-  return formatCanonicalJson([line.bars, line.endings]);
-}
-
 /** Lines matched by content; one that could not be read keeps the line it stands for, or goes. */
 export function alignLines(old: readonly Line[], lines: readonly ChartLine[], context: LineUp): readonly Line[] {
   const oldCharts = old.map((line) => toChartLine(line, context.naming));
@@ -92,10 +87,7 @@ function toEnding(old: Ending | null, ending: ChartEnding, context: LineUp): End
 
 function alignBars(old: readonly Bar[], bars: readonly ChartBar[], context: LineUp): readonly Bar[] {
   const oldCharts = old.map((bar) => toChartBar(bar, context.naming));
-  const matches = alignLists(
-    oldCharts.map((bar) => formatCanonicalJson(bar)),
-    bars.map((bar) => formatCanonicalJson(bar)),
-  );
+  const matches = alignLists(oldCharts.map(barKeyOf), bars.map(barKeyOf));
   return bars.map((bar, index) => {
     const match = matches[index] ?? -1;
     const before = old[match] ?? null;

@@ -6,12 +6,12 @@
  * line. Played back by linesOfPass, the edits give the lines they were made from.
  */
 import { alignLists } from '../kernel/align.ts';
-import { formatCanonicalJson } from '../kernel/canonical-json.ts';
 import { isEqual } from '../kernel/equal.ts';
+import { barKeyOf, barsKeyOf } from './bar-key.ts';
 import type { ChartLine } from './chart.ts';
 import { toChartBar, toChartLine } from './chart-of.ts';
 import type { Line, Pass, PassEdit, Section } from './document.ts';
-import { alignLines, barsKeyOf, type LineUp, toBar } from './line-up.ts';
+import { alignLines, type LineUp, toBar } from './line-up.ts';
 import { linesOfPass } from './pass-lines.ts';
 
 /** The edits that turn a section into the lines of one pass; a pass that already plays them keeps its own edits. */
@@ -88,10 +88,7 @@ function changedLine(target: Line, line: ChartLine, anchor: number | null, conte
 /** Edits of single bars, or null when nothing of the line would be left or a bar comes before its first. */
 function editBars(target: Line, line: ChartLine, context: LineUp): readonly PassEdit[] | null {
   const charts = target.bars.map((bar) => toChartBar(bar, context.naming));
-  const matches = alignLists(
-    charts.map((bar) => formatCanonicalJson(bar)),
-    line.bars.map((bar) => formatCanonicalJson(bar)),
-  );
+  const matches = alignLists(charts.map(barKeyOf), line.bars.map(barKeyOf));
   const edits: PassEdit[] = [];
   let anchor: number | null = null;
   for (const [index, bar] of line.bars.entries()) {

@@ -12,7 +12,7 @@ export type Heading = {
 
 const SECTION_WORD =
   /^(?:intro|verse|pre-?chorus|chorus|post-?chorus|bridge|middle|interlude|break|solo|turnaround|riff|outro)(?:\s+(?:\d{1,2}|[A-Z]))?$/i;
-const TIMES = /\s*(?:\bx\s*(\d+)|\(\s*x\s*(\d+)\s*\)|\b(\d+)\s*x)$/i;
+const TIMES = /\s*(?:(?<=^|[\s:)])x\s*(\d+)|\(\s*x\s*(\d+)\s*\))$/i;
 
 /** Whether a line can only be a heading or nothing: a section word, or a final colon. */
 export function isHeading(text: string): boolean {
@@ -51,7 +51,7 @@ function takeApart(text: string): Omit<Heading, 'span'> & { readonly hasColon: b
     name: rest,
     note,
     hasColon,
-    times: Number(figures?.[1] ?? figures?.[2] ?? figures?.[3] ?? 1),
+    times: Number(figures?.[1] ?? figures?.[2] ?? 1),
     time: time === undefined ? null : Number(time),
   };
 }

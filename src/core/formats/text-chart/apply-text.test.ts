@@ -1,0 +1,93 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { arbitraryChart } from '../../../test-support/arbitrary-chart.ts';
+import { deepFreeze, songFromChart } from '../../../test-support/read-chart.ts';
+import { fingerPin } from '../../arrange/part-shapes.ts';
+import { applyChart } from '../../song/apply-chart.ts';
+import { chartOf } from '../../song/chart-of.ts';
+import { newSong } from '../../song/new-song.ts';
+import { parseChart } from './parse-chart.ts';
+
+const RUNS = { numRuns: 10_000, seed: 20_240_602 };
+
+describe('the laws of applying a chart', () => {
+  test('applying the chart of a document changes nothing and gives the same object', () => {
+    fc.assert(
+      fc.property(arbitraryChart, (chart) => {
+        const options = { unreadHeaders: [], fingerPin };
+        const document = deepFreeze(applyChart(newSong('Untitled song'), chart, options).document);
+        expect(applyChart(document, chartOf(document), options).document).toBe(document);
+      }),
+      RUNS,
+    );
+  });
+
+  test('a document made from a chart shows that chart again', () => {
+    fc.assert(
+      fc.property(arbitraryChart, (chart) => {
+        const options = { unreadHeaders: [], fingerPin };
+        const named = {
+          ...chart,
+          headers: { ...chart.headers, title: chart.headers.title ?? 'Untitled song', chords: 'sounding' as const },
+        };
+        const { document } = applyChart(newSong('Untitled song'), named, options);
+        const shown = chartOf(document);
+        expect({ ...shown, passes: [] }).toEqual({ ...named, passes: [] });
+        for (const pass of shown.passes) {
+          expect(named.passes).toContainEqual(pass);
+        }
+      }),
+      { ...RUNS, numRuns: 2000 },
+    );
+  });
+});
+
+describe('lining up an edited chart', () => {
+  const before = songFromChart('Verse:\n| G | D | Em | C |\n| C | D | G | G |\n\nChorus:\n| Em | C |\n');
+  const edit = (text: string) => songFromChart(text, before);
+
+  test('an inserted line takes new ids and leaves those of the others', () => {
+    const after = edit('Verse:\n| G | D | Em | C |\n| Am | Am |\n| C | D | G | G |\n\nChorus:\n| Em | C |\n');
+    const [first, inserted, last] = after.map.sections[0]?.lines ?? [];
+    expect(first).toBe(before.map.sections[0]?.lines[0]);
+    expect(last).toBe(before.map.sections[0]?.lines[1]);
+    expect(inserted?.id).toBeGreaterThanOrEqual(before.nextId);
+    expect(after.map.sections[1]).toBe(before.map.sections[1]);
+  });
+
+  test('a changed bar keeps its id', () => {
+    const after = edit('Verse:\n| G | D | Am | C |\n| C | D | G | G |\n\nChorus:\n| Em | C |\n');
+    const ids = (song: typeof before) => song.map.sections[0]?.lines[0]?.bars.map(({ id }) => id);
+    expect(ids(after)).toEqual(ids(before));
+  });
+
+  test('a renamed section is still the same section', () => {
+    const after = edit('Story:\n| G | D | Em | C |\n| C | D | G | G |\n\nChorus:\n| Em | C |\n');
+    expect(after.map.sections[0]?.id).toBe(before.map.sections[0]?.id);
+  });
+
+  test('a line that cannot be read keeps what the document had', () => {
+    const parsed = parseChart('Verse:\n| G | D | Em | Cq |\n| C | D | G | G |\n\nChorus:\n| Em | C |\n');
+    const { document } = applyChart(before, parsed.chart, { unreadHeaders: parsed.unreadHeaders, fingerPin });
+    expect(document).toBe(before);
+  });
+
+  test('a syllable under a change is reported when its bar goes', () => {
+    const [section] = before.map.sections;
+    const withCue = structuredClone(before);
+    const slot = withCue.map.sections[0]?.lines[1]?.bars[0]?.slots[0];
+    Object.assign(slot ?? {}, { cue: 'roof' });
+    const parsed = parseChart('Verse:\n| G | D | Em | C |\n\nChorus:\n| Em | C |\n');
+    const { lost } = applyChart(withCue, parsed.chart, { unreadHeaders: [], fingerPin });
+    expect(section?.lines).toHaveLength(2);
+    expect(lost).toEqual([{ kind: 'syllable', text: 'roof' }]);
+  });
+
+  test('changing the capo of a chart in shapes changes what sounds, not the shapes', () => {
+    const shapes = songFromChart('capo: 2\nchords: shapes\n\n| G | C |\n');
+    const moved = songFromChart('capo: 4\nchords: shapes\n\n| G | C |\n', shapes);
+    const roots = (song: typeof shapes) => song.map.sections[0]?.lines[0]?.bars.map((bar) => bar.slots[0]?.chord?.root);
+    expect(roots(shapes)).toEqual(['A', 'D']);
+    expect(roots(moved)).toEqual(['B', 'E']);
+  });
+});

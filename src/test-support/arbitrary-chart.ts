@@ -1,0 +1,216 @@
+/* Random charts: every value that a chart may hold, so that laws are tried where nobody thought of looking. */
+import fc from 'fast-check';
+import { STANDARD_TUNING, TUNINGS } from '../core/fretboard/tuning.ts';
+import type { ChordSymbol } from '../core/harmony/chord-symbol.ts';
+import { KEYS } from '../core/harmony/key.ts';
+import { QUALITIES } from '../core/harmony/quality.ts';
+import { type NoteName, toNoteName } from '../core/pitch/note-name.ts';
+import { barTicks, beatTicks, COMMON_TIME, type Metre, QUARTER_TICKS, usualPulseTicks } from '../core/rhythm/metre.ts';
+import type {
+  Chart,
+  ChartBar,
+  ChartHeaders,
+  ChartLine,
+  ChartPass,
+  ChartSection,
+  ChartSlot,
+} from '../core/song/chart.ts';
+import { isSectionName } from '../core/song/song-limits.ts';
+
+/** Note names from Gb to A#: what music on a guitar is written in. */
+export const arbitraryNote: fc.Arbitrary<NoteName> = fc.integer({ min: -6, max: 10 }).map(toNoteName);
+
+/** Any known chord on such a root, with or without another bass. */
+export const arbitraryChord: fc.Arbitrary<ChordSymbol> = fc
+  .record({
+    root: arbitraryNote,
+    quality: fc.constantFrom(...QUALITIES),
+    bass: fc.option(arbitraryNote, { nil: null, freq: 3 }),
+  })
+  .map((chord) => (chord.bass === chord.root ? { ...chord, bass: null } : chord));
+
+export const arbitraryKey = fc.constantFrom(...KEYS);
+
+export const arbitraryMetre: fc.Arbitrary<Metre> = fc.constantFrom<Metre>(
+  COMMON_TIME,
+  { beats: 3, unit: 4, groups: null },
+  { beats: 2, unit: 4, groups: null },
+  { beats: 6, unit: 8, groups: null },
+  { beats: 12, unit: 8, groups: null },
+  { beats: 5, unit: 4, groups: [3, 2] },
+  { beats: 7, unit: 8, groups: [2, 2, 3] },
+);
+
+const words = fc
+  .array(
+    fc.constantFrom('rain', 'on', 'the', 'tin', '"roof"', "Gran's", 'x2', '| G |', 'Verse:', 'é–ß', '/', '[a]', '🌧'),
+    {
+      minLength: 1,
+      maxLength: 4,
+    },
+  )
+  .map((list) => list.join(' '));
+const plainWords = fc.constantFrom('muted', 'soft', 'second guitar', 'let it ring', 'ö');
+
+function arbitraryTempo(metre: Metre) {
+  return fc.record({
+    tempoBpm: fc.integer({ min: 200, max: 4000 }).map((tenths) => tenths / 10),
+    pulseTicks: fc.constantFrom(usualPulseTicks(metre), QUARTER_TICKS, QUARTER_TICKS * 1.5, QUARTER_TICKS / 2),
+  });
+}
+
+/** Slots that fill some beats, starting on whole or half beats. */
+function arbitrarySlots(beats: number, beat: number, isFirst: boolean): fc.Arbitrary<readonly ChartSlot[]> {
+  const halves = Array.from({ length: beats * 2 - 1 }, (_, index) => index + 1);
+  return fc.subarray(halves, { maxLength: Math.min(4, halves.length) }).chain((cuts) => {
+    const starts = [0, ...cuts];
+    return fc.tuple(
+      ...starts.map((start, index) => {
+        const end = starts[index + 1] ?? beats * 2;
+        const beatsInside = halves
+          .filter((half) => half % 2 === 0 && half >= start && half < end)
+          .map((half) => half / 2 + 1);
+        const chord: fc.Arbitrary<ChartSlot> = fc.record({
+          chord: arbitraryChord,
+          ticks: fc.constant(((end - start) * beat) / 2),
+          pushTicks:
+            isFirst && index === 0 ? fc.constant(0) : fc.constantFrom(0, 0, QUARTER_TICKS / 2, QUARTER_TICKS / 4),
+          hold: fc.constant(false),
+          stop: fc.constantFrom(null, null, { beat: null }, ...beatsInside.map((inside) => ({ beat: inside }))),
+        });
+        const held = chord.map((slot) => ({ ...slot, hold: true, stop: null }));
+        const silent = chord.map((slot) => ({ ...slot, chord: null, pushTicks: 0, hold: false, stop: null }));
+        return fc.oneof(
+          { arbitrary: chord, weight: 6 },
+          { arbitrary: held, weight: 1 },
+          { arbitrary: silent, weight: 1 },
+        );
+      }),
+    );
+  });
+}
+
+function arbitraryBar(metre: Metre, isFirst: boolean): fc.Arbitrary<ChartBar> {
+  const own = fc.option(arbitraryMetre, { nil: null, freq: 6 });
+  const full = own.chain((named) => {
+    const inForce = named ?? metre;
+    return fc.option(fc.integer({ min: 1, max: inForce.beats - 1 }), { nil: null, freq: 9 }).chain((pickupBeats) =>
+      fc.record({
+        metre: fc.constant(named),
+        key: fc.option(arbitraryKey, { nil: null, freq: 9 }),
+        tempo: fc.option(arbitraryTempo(inForce), { nil: null, freq: 9 }),
+        pickupBeats: fc.constant(pickupBeats),
+        same: fc.constant(false),
+        slots: arbitrarySlots(pickupBeats ?? inForce.beats, beatTicks(inForce), isFirst),
+      }),
+    );
+  });
+  const same: fc.Arbitrary<ChartBar> = fc.constant({
+    metre: null,
+    key: null,
+    tempo: null,
+    pickupBeats: null,
+    same: true,
+    slots: [],
+  });
+  return isFirst ? full : fc.oneof({ arbitrary: full, weight: 5 }, { arbitrary: same, weight: 1 });
+}
+
+function arbitraryBars(metre: Metre, isFirst: boolean): fc.Arbitrary<readonly ChartBar[]> {
+  return fc
+    .tuple(arbitraryBar(metre, isFirst), fc.array(arbitraryBar(metre, false), { maxLength: 4 }))
+    .map(([first, rest]) => [first, ...rest]);
+}
+
+function arbitraryLine(metre: Metre, isFirst: boolean): fc.Arbitrary<ChartLine> {
+  return fc.integer({ min: 1, max: 4 }).chain((times) => {
+    const rounds = Array.from({ length: times }, (_, index) => index + 1);
+    return fc.record({
+      bars: arbitraryBars(metre, isFirst),
+      times: fc.constant(times),
+      endings: fc.subarray(rounds).chain((ended) =>
+        ended.length < 2
+          ? fc.constant<readonly ChartEnding[]>([])
+          : fc.tuple(arbitraryBars(metre, false), arbitraryBars(metre, false)).map(([early, last]): readonly ChartEnding[] => [
+              { rounds: ended.slice(0, -1), bars: early },
+              { rounds: ended.slice(-1), bars: last },
+            ]),
+      ),
+      cues: fc.array(words, { maxLength: times }),
+      note: fc.option(plainWords, { nil: '', freq: 2 }),
+    });
+  });
+}
+
+function arbitraryLines(metre: Metre): fc.Arbitrary<readonly ChartLine[]> {
+  return fc
+    .tuple(arbitraryLine(metre, true), fc.array(arbitraryLine(metre, false), { maxLength: 2 }))
+    .map(([first, rest]) => [first, ...rest]);
+}
+
+const sectionName = fc
+  .oneof(
+    fc.constantFrom('Intro', 'Verse', 'Verse 2', 'Chorus', 'Bridge', 'Outro', 'Song', 'Odd bit', 'Éxtra x', '2nd walk'),
+    fc.string({ minLength: 1, maxLength: 12, unit: 'grapheme-ascii' }),
+  )
+  .filter((name) => isSectionName(name) && !/\s/.test(name.slice(-1)) && !/\(|^[A-G]\S*\s*=/.test(name));
+
+function arbitrarySection(name: string, metre: Metre): fc.Arbitrary<ChartSection> {
+  return fc.record({
+    name: fc.constant(name),
+    times: fc.constantFrom(1, 1, 1, 2),
+    note: fc.option(plainWords, { nil: '', freq: 4 }),
+    lines: fc.oneof({ arbitrary: arbitraryLines(metre), weight: 9 }, { arbitrary: fc.constant([]), weight: 1 }),
+  });
+}
+
+function arbitraryHeaders(metre: Metre): fc.Arbitrary<ChartHeaders> {
+  const text = words.filter((value) => value.trim() === value);
+  return fc.record({
+    title: fc.option(text, { nil: null }),
+    credit: fc.option(text, { nil: '' }),
+    key: fc.option(arbitraryKey, { nil: null }),
+    tempo: fc.option(arbitraryTempo(metre), { nil: null }),
+    metre: fc.constant(metre),
+    feel: fc.option(plainWords, { nil: '' }),
+    melodyRange: fc.option(
+      fc
+        .tuple(fc.integer({ min: 36, max: 60 }), fc.integer({ min: 60, max: 96 }))
+        .map(([lowMidi, highMidi]) => ({ lowMidi, highMidi })),
+      { nil: null },
+    ),
+    recordSeconds: fc.option(fc.integer({ min: 1, max: 3600 }), { nil: null }),
+    tuning: fc.constantFrom(STANDARD_TUNING, STANDARD_TUNING, ...TUNINGS),
+    capoFret: fc.integer({ min: 0, max: 9 }),
+    chords: fc.constantFrom('sounding', 'shapes'),
+    pins: fc.constant([]),
+  });
+}
+
+/** Any chart that the grammar can say. */
+export const arbitraryChart: fc.Arbitrary<Chart> = arbitraryMetre.chain((metre) =>
+  fc
+    .uniqueArray(sectionName, { minLength: 0, maxLength: 4, selector: (name) => name.toLowerCase() })
+    .chain((names) =>
+      fc.record({
+        headers: arbitraryHeaders(metre),
+        sections: fc.tuple(...names.map((name) => arbitrarySection(name, metre))),
+        form:
+          names.length === 0 ? fc.constant([]) : fc.array(fc.constantFrom(...names), { minLength: 1, maxLength: 6 }),
+        extra: fc.option(arbitraryLines(metre), { nil: null, freq: 2 }),
+      }),
+    )
+    .map(({ extra, ...chart }): Chart => {
+      const [name] = chart.form;
+      const section = chart.sections.find((each) => each.name === name);
+      const passes: readonly ChartPass[] =
+        extra === null || name === undefined || section?.lines.length === 0 ? [] : [{ name, time: 1, lines: extra }];
+      return { ...chart, passes };
+    }),
+);
+
+/** The length in ticks that a bar must fill. */
+export function wantedTicks(bar: ChartBar, metre: Metre): number {
+  const own = bar.metre ?? metre;
+  return bar.pickupBeats === null ? barTicks(own) : bar.pickupBeats * beatTicks(own);
+}

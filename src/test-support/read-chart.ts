@@ -1,0 +1,32 @@
+import { fillShapes, fingerPin } from '../core/arrange/part-shapes.ts';
+import { isClean, parseChart } from '../core/formats/text-chart/parse-chart.ts';
+import { applyCommand } from '../core/song/commands.ts';
+import type { SongDocument } from '../core/song/document.ts';
+import { newSong } from '../core/song/new-song.ts';
+
+/** The song that a text chart without errors makes, on top of another song when one is given. */
+export function songFromChart(text: string, before: SongDocument = newSong('Untitled song')): SongDocument {
+  const parsed = parseChart(text);
+  if (!isClean(parsed)) {
+    throw new Error(`the chart has errors: ${JSON.stringify(parsed.problems)}`);
+  }
+  const applied = applyCommand(before, {
+    kind: 'apply-chart',
+    chart: parsed.chart,
+    options: { unreadHeaders: parsed.unreadHeaders, fingerPin },
+    draftText: null,
+  });
+  if (!applied.ok) {
+    throw new Error(applied.error.kind);
+  }
+  return fillShapes(applied.value.document, new Map());
+}
+
+/** The same value with every object and list in it frozen, so that a change in place throws. */
+export function deepFreeze<T>(value: T): T {
+  if (typeof value === 'object' && value !== null && !Object.isFrozen(value)) {
+    Object.freeze(value);
+    Object.values(value).forEach(deepFreeze);
+  }
+  return value;
+}

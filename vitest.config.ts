@@ -1,0 +1,31 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    projects: [
+      {
+        test: {
+          name: 'core',
+          environment: 'node',
+          include: ['src/core/**/*.test.ts', 'src/contract/**/*.test.ts'],
+          testTimeout: 120_000,
+        },
+      },
+      {
+        test: {
+          name: 'server',
+          environment: 'node',
+          include: ['src/server/**/*.test.ts'],
+          globalSetup: ['src/test-support/database-template.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 120_000,
+        },
+      },
+      {
+        plugins: [react()],
+        test: { name: 'web', environment: 'jsdom', include: ['src/web/**/*.test.{ts,tsx}'], testTimeout: 30_000 },
+      },
+    ],
+  },
+});

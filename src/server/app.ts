@@ -1,6 +1,7 @@
 import express, { type Express, type Router } from 'express';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { addDemoSongs } from './demo/demo-songs.ts';
 import { AppError } from './http/app-error.ts';
 import { errorHandler } from './http/error-handler.ts';
 import { giveNonce, localOnly, securityHeaders } from './http/security.ts';
@@ -32,6 +33,10 @@ export function createApp({ songs, pages, logger }: AppParts): Express {
     response.json({ status: 'ok' });
   });
   app.use('/api/songs', createSongRoutes(songs));
+  app.post('/api/demo-songs', async (_request, response) => {
+    await addDemoSongs(songs);
+    response.status(204).end();
+  });
   app.use('/api', (_request, _response, next) => {
     next(new AppError('not-found', 'There is nothing at this address.'));
   });

@@ -5,10 +5,10 @@ import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { LibraryError, openLibrary } from './data-folder/open-library.ts';
-import { createDemoSongs } from './demo/demo-songs.ts';
+import { addDemoSongs } from './demo/demo-songs.ts';
 import { createPages } from './http/pages.ts';
 import { createSongRepository } from './songs/repository.ts';
-import { createSongService, type SongService } from './songs/service.ts';
+import { createSongService } from './songs/service.ts';
 
 const HOST = '127.0.0.1';
 const DEFAULT_PORT = 5186;
@@ -23,12 +23,6 @@ const logger = pino({ level: process.env['GOLDEN_LADDER_LOG'] ?? 'warn' }, pino.
 function stop(message: string): never {
   process.stderr.write(`${message}\n`);
   process.exit(1);
-}
-
-async function addDemoSongs(songs: SongService): Promise<void> {
-  for (const document of createDemoSongs()) {
-    await songs.create({ document });
-  }
 }
 
 function listen(app: ReturnType<typeof createApp>): Promise<Server> {

@@ -9,6 +9,7 @@ import { barTicks, beatTicks, COMMON_TIME, type Metre, QUARTER_TICKS, usualPulse
 import type {
   Chart,
   ChartBar,
+  ChartEnding,
   ChartHeaders,
   ChartLine,
   ChartPass,
@@ -131,10 +132,12 @@ function arbitraryLine(metre: Metre, isFirst: boolean): fc.Arbitrary<ChartLine> 
       endings: fc.subarray(rounds).chain((ended) =>
         ended.length < 2
           ? fc.constant<readonly ChartEnding[]>([])
-          : fc.tuple(arbitraryBars(metre, false), arbitraryBars(metre, false)).map(([early, last]): readonly ChartEnding[] => [
-              { rounds: ended.slice(0, -1), bars: early },
-              { rounds: ended.slice(-1), bars: last },
-            ]),
+          : fc
+              .tuple(arbitraryBars(metre, false), arbitraryBars(metre, false))
+              .map(([early, last]): readonly ChartEnding[] => [
+                { rounds: ended.slice(0, -1), bars: early },
+                { rounds: ended.slice(-1), bars: last },
+              ]),
       ),
       cues: fc.array(words, { maxLength: times }),
       note: fc.option(plainWords, { nil: '', freq: 2 }),

@@ -58,28 +58,26 @@ const UNFAMILIAR_EFFORT = 1.5;
 
 /** The rows for capo 0 to 9, in order of fret; empty for a song without chords. */
 export function listCapoRows(document: SongDocument, part: Part, memory: ShapeMemory): readonly CapoRow[] {
-  const chords = listSongChords(document);
-  return chords.length === 0
+  const songChords = listSongChords(document);
+  return songChords.length === 0
     ? []
-    : range(0, HIGHEST_CAPO_ROW + 1).map((capoFret) => toRow(document, part, chords, capoFret, memory));
+    : range(0, HIGHEST_CAPO_ROW + 1).map((capoFret) => {
+        const moved: Part = { ...part, setup: { ...part.setup, capoFret } };
+        const { shape, toShapeChord } = songKeysOf(document, moved);
+        const chords = songChords.map(({ chord }) => toRowChord(chord, toShapeChord(chord), moved, memory));
+        return { capoFret, shapeKey: shape, ...weighChords(songChords, chords, capoFret) };
+      });
 }
 
-function toRow(
-  document: SongDocument,
-  part: Part,
+function weighChords(
   songChords: readonly SongChord[],
+  chords: readonly RowChord[],
   capoFret: number,
-  memory: ShapeMemory,
-): CapoRow {
-  const moved: Part = { ...part, setup: { ...part.setup, capoFret } };
-  const { shape: shapeKey, toShapeChord } = songKeysOf(document, moved);
-  const chords = songChords.map(({ chord }) => toRowChord(chord, toShapeChord(chord), moved, memory));
+): Omit<CapoRow, 'capoFret' | 'shapeKey'> {
   const hold = averageOf(songChords, chords, ({ rated }) => rated?.effort.total ?? UNPLAYABLE_EFFORT);
   const learn = averageOf(songChords, chords, ({ rated }) => (rated?.isFamiliar === true ? 0 : UNFAMILIAR_EFFORT));
   const setup = capoEffort(capoFret);
   return {
-    capoFret,
-    shapeKey,
     chords,
     barreChords: chords.filter(({ isBarre }) => isBarre).map(({ shapeChord }) => shapeChord),
     unplayable: chords.filter(({ rated }) => rated === null).map(({ shapeChord }) => shapeChord),

@@ -17,7 +17,10 @@ import {
   parseChordSymbol,
 } from './chord-symbol.ts';
 
-type OtherParser = (symbol: string) => { error?: unknown; normalized: { rootNote: string; semitones: number[]; bassNote?: string } };
+type OtherParser = (symbol: string) => {
+  error?: unknown;
+  normalized: { rootNote: string; semitones: number[]; bassNote?: string };
+};
 const { chordParserFactory } = createRequire(import.meta.url)('chord-symbol/lib/chord-symbol.js') as {
   chordParserFactory: () => OtherParser;
 };
@@ -33,7 +36,8 @@ const chordOf = (text: string) => {
 const pitchesOf = (text: string) =>
   [...new Set(listChordTones(chordOf(text)).map(({ note }) => pitchClassOf(note)))].sort((a, b) => a - b);
 const pitchOf = (note: string) => (isNoteName(note) ? pitchClassOf(note) : -1);
-const sorted = (pitches: readonly number[]) => [...new Set(pitches.map((pitch) => ((pitch % 12) + 12) % 12))].sort((a, b) => a - b);
+const sorted = (pitches: readonly number[]) =>
+  [...new Set(pitches.map((pitch) => ((pitch % 12) + 12) % 12))].sort((a, b) => a - b);
 
 const ROOTS = 'C Db C# D Eb E F F# Gb G Ab A Bb B'.split(' ');
 const CORE_QUALITIES =
@@ -46,9 +50,13 @@ describe('a symbol means its notes and its bass', () => {
   // Sources: tonal 6.4.3 and chord-symbol 4.0.0, wherever both understand the symbol.
   test('as two other parsers read it, in all 4,802 symbols that both of them know', () => {
     let compared = 0;
-    for (const symbol of ROOTS.flatMap((root) => CORE_QUALITIES.flatMap((quality) => BASSES.map((bass) => root + quality + bass)))) {
+    for (const symbol of ROOTS.flatMap((root) =>
+      CORE_QUALITIES.flatMap((quality) => BASSES.map((bass) => root + quality + bass)),
+    )) {
       const chord = chordOf(symbol);
-      const [head = '', bass = ''] = symbol.includes('6/9') ? [symbol.replace(/(6\/9).*/, '$1'), symbol.split('6/9/')[1]] : symbol.split('/');
+      const [head = '', bass = ''] = symbol.includes('6/9')
+        ? [symbol.replace(/(6\/9).*/, '$1'), symbol.split('6/9/')[1]]
+        : symbol.split('/');
       const first = Chord.get(symbol);
       const second = parseElsewhere(symbol);
       if (first.empty || second.error !== undefined) {
@@ -67,12 +75,42 @@ describe('a symbol means its notes and its bass', () => {
 
 /** Each chord as our symbol and as LilyPond's chordmode spells it after the root. */
 const CHORDMODE: readonly (readonly [string, string])[] = [
-  ['5', '1.5'], ['6', '6'], ['7', '7'], ['9', '9'], ['13', '13'], ['', ''], ['m', 'm'], ['maj7', 'maj7'], ['m7', 'm7'],
-  ['dim', 'dim'], ['dim7', 'dim7'], ['m7b5', 'm7.5-'], ['aug', 'aug'], ['7#5', 'aug7'], ['m6', 'm6'], ['m9', 'm9'],
-  ['maj9', 'maj9'], ['m11', 'm11'], ['maj13', 'maj13'], ['sus2', 'sus2'], ['sus4', 'sus4'], ['7sus4', '7sus4'],
-  ['9sus4', '9sus4'], ['add9', '1.3.5.9'], ['madd9', '1.3-.5.9'], ['7b9', '7.9-'], ['7#9', '7.9+'], ['7b5', '7.5-'],
-  ['7#11', '7.11+'], ['maj7#11', 'maj7.11+'], ['mMaj7', 'm7+'], ['6/9', '6.9'], ['maj7#5', 'maj7.5+'],
-  ['13#11', '13.11+'], ['9b5', '9.5-'], ['13b9', '13.9-'],
+  ['5', '1.5'],
+  ['6', '6'],
+  ['7', '7'],
+  ['9', '9'],
+  ['13', '13'],
+  ['', ''],
+  ['m', 'm'],
+  ['maj7', 'maj7'],
+  ['m7', 'm7'],
+  ['dim', 'dim'],
+  ['dim7', 'dim7'],
+  ['m7b5', 'm7.5-'],
+  ['aug', 'aug'],
+  ['7#5', 'aug7'],
+  ['m6', 'm6'],
+  ['m9', 'm9'],
+  ['maj9', 'maj9'],
+  ['m11', 'm11'],
+  ['maj13', 'maj13'],
+  ['sus2', 'sus2'],
+  ['sus4', 'sus4'],
+  ['7sus4', '7sus4'],
+  ['9sus4', '9sus4'],
+  ['add9', '1.3.5.9'],
+  ['madd9', '1.3-.5.9'],
+  ['7b9', '7.9-'],
+  ['7#9', '7.9+'],
+  ['7b5', '7.5-'],
+  ['7#11', '7.11+'],
+  ['maj7#11', 'maj7.11+'],
+  ['mMaj7', 'm7+'],
+  ['6/9', '6.9'],
+  ['maj7#5', 'maj7.5+'],
+  ['13#11', '13.11+'],
+  ['9b5', '9.5-'],
+  ['13b9', '13.9-'],
 ];
 const SPELLED_ROOTS = 'C C# Db D D# Eb E F F# Gb G G# Ab A A# Bb B'.split(' ');
 const LETTERS = ['C', 'D', 'E', 'F', 'G', 'A', 'B'];
@@ -92,27 +130,39 @@ chords = \\chordmode { ${chords.join(' ')} }
 #(for-each (lambda (event) (format #t "~a\\n" (string-join (pitches event) " "))) (extract-named-music chords 'EventChord))
 `,
   );
-  const output = execFileSync('lilypond', ['--loglevel=ERROR', '-dno-print-pages', '-o', folder, source], { encoding: 'utf8' });
+  const output = execFileSync('lilypond', ['--loglevel=ERROR', '-dno-print-pages', '-o', folder, source], {
+    encoding: 'utf8',
+  });
   return output.trim().split('\n');
 }
 
 // Source: LilyPond 2.24's chordmode. Skipped, and said, where the program is not installed; CI installs it.
-describe.skipIf(!existsSync('/usr/bin/lilypond') && process.env['CI'] === undefined)('the notes of a chord are spelled right', () => {
-  test('as LilyPond spells them, in all 612 chords', () => {
-    const cases = SPELLED_ROOTS.flatMap((root) => CHORDMODE.map(([quality, mode]) => ({ root, quality, mode })));
-    const lilyRoot = (root: string) => root.toLowerCase().replace('#', 'is').replace(/(?<=.)b/, 'es').replace(/^(a|e)es$/, '$1s');
-    const spelled = spellWithLilyPond(cases.map(({ root, mode }) => `${lilyRoot(root)}1${mode === '' ? '' : `:${mode}`}`));
-    expect(spelled).toHaveLength(612);
-    cases.forEach(({ root, quality }, index) => {
-      const theirs = (spelled[index] ?? '').split(' ').map((pair) => {
-        const [step = '', alteration = ''] = pair.split(':');
-        return `${LETTERS[Number(step)]}${SIGNS[alteration]}`;
+describe.skipIf(!existsSync('/usr/bin/lilypond') && process.env['CI'] === undefined)(
+  'the notes of a chord are spelled right',
+  () => {
+    test('as LilyPond spells them, in all 612 chords', () => {
+      const cases = SPELLED_ROOTS.flatMap((root) => CHORDMODE.map(([quality, mode]) => ({ root, quality, mode })));
+      const lilyRoot = (root: string) =>
+        root
+          .toLowerCase()
+          .replace('#', 'is')
+          .replace(/(?<=.)b/, 'es')
+          .replace(/^(a|e)es$/, '$1s');
+      const spelled = spellWithLilyPond(
+        cases.map(({ root, mode }) => `${lilyRoot(root)}1${mode === '' ? '' : `:${mode}`}`),
+      );
+      expect(spelled).toHaveLength(612);
+      cases.forEach(({ root, quality }, index) => {
+        const theirs = (spelled[index] ?? '').split(' ').map((pair) => {
+          const [step = '', alteration = ''] = pair.split(':');
+          return `${LETTERS[Number(step)]}${SIGNS[alteration]}`;
+        });
+        const ours = listChordTones(chordOf(root + quality)).map(({ note }) => note);
+        expect([...ours].sort(), root + quality).toEqual([...new Set(theirs)].sort());
       });
-      const ours = listChordTones(chordOf(root + quality)).map(({ note }) => note);
-      expect([...ours].sort(), root + quality).toEqual([...new Set(theirs)].sort());
     });
-  });
-});
+  },
+);
 
 describe('reading and writing symbols', () => {
   test('every chord is read back as it was written', () => {
@@ -127,9 +177,25 @@ describe('reading and writing symbols', () => {
 
   // Other spellings of the same chords (common practice).
   test.each([
-    ['Cmaj', 'C'], ['CM7', 'Cmaj7'], ['A-7', 'Am7'], ['Amin7', 'Am7'], ['B°', 'Bdim'], ['Bo7', 'Bdim7'], ['F#ø', 'F#m7b5'],
-    ['G+', 'Gaug'], ['Gsus', 'Gsus4'], ['C69', 'C6/9'], ['Am(maj7)', 'AmMaj7'], ['CΔ', 'Cmaj7'], ['E7(#9)', 'E7#9'],
-    ['B♭m7♭5', 'Bbm7b5'], ['Cdom7', 'C7'], ['G/G', 'G'], ['Abb5', 'Abb5'], ['Bbb', 'Bbb'], ['C6/9/E', 'C6/9/E'],
+    ['Cmaj', 'C'],
+    ['CM7', 'Cmaj7'],
+    ['A-7', 'Am7'],
+    ['Amin7', 'Am7'],
+    ['B°', 'Bdim'],
+    ['Bo7', 'Bdim7'],
+    ['F#ø', 'F#m7b5'],
+    ['G+', 'Gaug'],
+    ['Gsus', 'Gsus4'],
+    ['C69', 'C6/9'],
+    ['Am(maj7)', 'AmMaj7'],
+    ['CΔ', 'Cmaj7'],
+    ['E7(#9)', 'E7#9'],
+    ['B♭m7♭5', 'Bbm7b5'],
+    ['Cdom7', 'C7'],
+    ['G/G', 'G'],
+    ['Abb5', 'Abb5'],
+    ['Bbb', 'Bbb'],
+    ['C6/9/E', 'C6/9/E'],
   ])('%s is %s', (written, meant) => {
     expect(formatChordSymbol(chordOf(written))).toBe(meant);
   });
@@ -139,7 +205,12 @@ describe('reading and writing symbols', () => {
   });
 
   test.each([
-    ['em', 'Em'], ['D/f#', 'D/F#'], ['F# / C#', 'F#/C#'], ['H7', 'B7'], ['bb', 'Bb'], ['bm7', 'Bm7'],
+    ['em', 'Em'],
+    ['D/f#', 'D/F#'],
+    ['F# / C#', 'F#/C#'],
+    ['H7', 'B7'],
+    ['bb', 'Bb'],
+    ['bm7', 'Bm7'],
   ])('%s is taken to mean %s', (written, meant) => {
     const chord = findChordMeant(written);
     expect(chord === null ? null : formatChordSymbol(chord)).toBe(meant);

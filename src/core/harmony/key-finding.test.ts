@@ -14,10 +14,27 @@ const chordsOf = (text: string) =>
 
 /** Stock progressions with their key (common practice). */
 const PROGRESSIONS: readonly (readonly [string, string])[] = [
-  ['C G Am F', 'C'], ['G D Em C', 'G'], ['Am F C G Am', 'Am'], ['Dm G C', 'C'], ['D A Bm G', 'D'], ['A E F#m D', 'A'],
-  ['E B C#m A', 'E'], ['Am Dm E7 Am', 'Am'], ['Em C G D Em', 'Em'], ['F C Dm Bb F', 'F'], ['C Am F G C', 'C'],
-  ['G C D G', 'G'], ['Bm G A Bm', 'Bm'], ['Eb Bb Cm Ab Eb', 'Eb'], ['Dm7 G7 Cmaj7', 'C'], ['Am G F E Am', 'Am'],
-  ['C F G7 C', 'C'], ['Bb F Gm Eb Bb', 'Bb'], ['F#m D A E F#m', 'F#m'], ['Ab Eb Fm Db Ab', 'Ab'], ['B F# G#m E B', 'B'],
+  ['C G Am F', 'C'],
+  ['G D Em C', 'G'],
+  ['Am F C G Am', 'Am'],
+  ['Dm G C', 'C'],
+  ['D A Bm G', 'D'],
+  ['A E F#m D', 'A'],
+  ['E B C#m A', 'E'],
+  ['Am Dm E7 Am', 'Am'],
+  ['Em C G D Em', 'Em'],
+  ['F C Dm Bb F', 'F'],
+  ['C Am F G C', 'C'],
+  ['G C D G', 'G'],
+  ['Bm G A Bm', 'Bm'],
+  ['Eb Bb Cm Ab Eb', 'Eb'],
+  ['Dm7 G7 Cmaj7', 'C'],
+  ['Am G F E Am', 'Am'],
+  ['C F G7 C', 'C'],
+  ['Bb F Gm Eb Bb', 'Bb'],
+  ['F#m D A E F#m', 'F#m'],
+  ['Ab Eb Fm Db Ab', 'Ab'],
+  ['B F# G#m E B', 'B'],
   ['D G A7 D', 'D'],
 ];
 

@@ -35,7 +35,9 @@ describe('transposition spells in the key', () => {
       for (const to of KEYS.filter(({ mode }) => mode === from.mode)) {
         triadsOf(from).forEach((triad, degree) => {
           const moved = transposeChord(chordOf(triad), from, to);
-          expect(formatChordSymbol(moved), `${triad} from ${formatKey(from)} to ${formatKey(to)}`).toBe(triadsOf(to)[degree]);
+          expect(formatChordSymbol(moved), `${triad} from ${formatKey(from)} to ${formatKey(to)}`).toBe(
+            triadsOf(to)[degree],
+          );
           compared += 1;
         });
       }
@@ -88,7 +90,12 @@ describe('keys', () => {
   });
 
   test.each([
-    ['B flat minor', 'Bbm'], ['f sharp minor', 'F#m'], ['E♭', 'Eb'], ['A min', 'Am'], ['G major', 'G'], ['CM', 'C'],
+    ['B flat minor', 'Bbm'],
+    ['f sharp minor', 'F#m'],
+    ['E♭', 'Eb'],
+    ['A min', 'Am'],
+    ['G major', 'G'],
+    ['CM', 'C'],
   ])('%s is %s', (text, key) => {
     expect(formatKey(keyOf(text))).toBe(key);
   });
@@ -99,7 +106,14 @@ describe('keys', () => {
 
   // Common practice: shape keys are named by the simpler signature.
   test.each([
-    ['D', -1, 'Db'], ['Bb', -4, 'Gb'], ['A', -3, 'F#'], ['C', 6, 'Gb'], ['Em', -1, 'D#m'], ['Dm', 1, 'Ebm'], ['Bm', -3, 'G#m'], ['Bb', -3, 'G'],
+    ['D', -1, 'Db'],
+    ['Bb', -4, 'Gb'],
+    ['A', -3, 'F#'],
+    ['C', 6, 'Gb'],
+    ['Em', -1, 'D#m'],
+    ['Dm', 1, 'Ebm'],
+    ['Bm', -3, 'G#m'],
+    ['Bb', -3, 'G'],
   ])('%s moved by %i semitones is %s', (from, semitones, to) => {
     expect(formatKey(shiftKey(keyOf(from), semitones))).toBe(to);
   });
@@ -120,8 +134,15 @@ describe('spelling in a key', () => {
 
   // Common practice.
   test.each([
-    ['Ebm', 'B', 'D#m'], ['A#', 'F', 'Bb'], ['Gb7', 'D', 'F#7'], ['D#m7', 'Gb', 'Ebm7'], ['Ab/Eb', 'E', 'G#/D#'],
-    ['C#dim7', 'C', 'C#dim7'], ['Bb', 'C', 'Bb'], ['Gm', 'D', 'Gm'], ['F#7', 'D', 'F#7'],
+    ['Ebm', 'B', 'D#m'],
+    ['A#', 'F', 'Bb'],
+    ['Gb7', 'D', 'F#7'],
+    ['D#m7', 'Gb', 'Ebm7'],
+    ['Ab/Eb', 'E', 'G#/D#'],
+    ['C#dim7', 'C', 'C#dim7'],
+    ['Bb', 'C', 'Bb'],
+    ['Gm', 'D', 'Gm'],
+    ['F#7', 'D', 'F#7'],
   ])('%s in %s is %s', (written, key, spelled) => {
     expect(formatChordSymbol(spellChordInKey(chordOf(written), keyOf(key)))).toBe(spelled);
   });

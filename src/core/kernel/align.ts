@@ -5,57 +5,50 @@
  * sides are paired in order, since an edited line is far more often a changed line than one removed and one added.
  * The common head and tail are matched first, so that an edit in a long song stays cheap.
  */
+import { range } from './list.ts';
+
+type Pair = readonly [previous: number, next: number];
 
 /** For each item of `next`, the index of the item of `previous` it continues, or null when it is new. */
 export function alignLists(previous: readonly string[], next: readonly string[]): readonly (number | null)[] {
-  const matches: (number | null)[] = next.map(() => null);
-  let head = 0;
-  while (head < previous.length && head < next.length && previous[head] === next[head]) {
-    matches[head] = head;
-    head += 1;
-  }
-  let tail = 0;
-  while (
-    tail < previous.length - head &&
-    tail < next.length - head &&
-    previous[previous.length - 1 - tail] === next[next.length - 1 - tail]
-  ) {
-    matches[next.length - 1 - tail] = previous.length - 1 - tail;
-    tail += 1;
-  }
-  const before = previous.slice(head, previous.length - tail);
-  const after = next.slice(head, next.length - tail);
-  for (const [oldIndex, newIndex] of commonSubsequence(before, after)) {
-    matches[head + newIndex] = head + oldIndex;
-  }
-  pairLeftovers(previous.length, matches);
-  return matches;
+  const shorter = Math.min(previous.length, next.length);
+  const head = countWhile(shorter, (index) => previous[index] === next[index]);
+  const tail = countWhile(shorter - head, (index) => previous.at(-1 - index) === next.at(-1 - index));
+  const middle = commonSubsequence(previous.slice(head, previous.length - tail), next.slice(head, next.length - tail));
+  const pairs: readonly Pair[] = [
+    ...range(0, head).map((index): Pair => [index, index]),
+    ...middle.map(([before, after]): Pair => [head + before, head + after]),
+    ...range(0, tail).map((index): Pair => [previous.length - tail + index, next.length - tail + index]),
+    [previous.length, next.length],
+  ];
+  return fillGaps(pairs, next.length);
 }
 
-/** Index pairs of a longest common subsequence; lists past 1,500 items a side are not compared (quadratic work). */
-function commonSubsequence(a: readonly string[], b: readonly string[]): readonly (readonly [number, number])[] {
-  if (a.length > 1500 || b.length > 1500) {
+function countWhile(most: number, holds: (index: number) => boolean): number {
+  let count = 0;
+  while (count < most && holds(count)) {
+    count += 1;
+  }
+  return count;
+}
+
+/** Longest lists that are compared item by item; the work grows with their product. */
+const MOST_COMPARED = 1500;
+
+/** Index pairs of a longest common subsequence, rising on both sides. */
+function commonSubsequence(a: readonly string[], b: readonly string[]): readonly Pair[] {
+  if (a.length > MOST_COMPARED || b.length > MOST_COMPARED) {
     return [];
   }
-  const width = b.length + 1;
-  const lengths = new Uint16Array((a.length + 1) * width);
-  for (let i = a.length - 1; i >= 0; i -= 1) {
-    for (let j = b.length - 1; j >= 0; j -= 1) {
-      lengths[i * width + j] =
-        a[i] === b[j]
-          ? (lengths[(i + 1) * width + j + 1] ?? 0) + 1
-          : Math.max(lengths[(i + 1) * width + j] ?? 0, lengths[i * width + j + 1] ?? 0);
-    }
-  }
-  const pairs: [number, number][] = [];
-  let i = 0;
-  let j = 0;
+  const lengthFrom = commonLengths(a, b);
+  const pairs: Pair[] = [];
+  let [i, j] = [0, 0];
   while (i < a.length && j < b.length) {
     if (a[i] === b[j]) {
       pairs.push([i, j]);
       i += 1;
       j += 1;
-    } else if ((lengths[(i + 1) * width + j] ?? 0) >= (lengths[i * width + j + 1] ?? 0)) {
+    } else if (lengthFrom(i + 1, j) >= lengthFrom(i, j + 1)) {
       i += 1;
     } else {
       j += 1;
@@ -64,26 +57,33 @@ function commonSubsequence(a: readonly string[], b: readonly string[]): readonly
   return pairs;
 }
 
-/** Pairs unmatched items, in order, inside each gap between two matches. */
-function pairLeftovers(previousCount: number, matches: (number | null)[]): void {
-  let freeOld = 0;
-  let index = 0;
-  while (index < matches.length) {
-    const match = matches[index];
-    if (match !== null && match !== undefined) {
-      freeOld = match + 1;
-      index += 1;
-      continue;
-    }
-    const gapEnd = matches.findIndex((value, later) => later > index && value !== null);
-    const last = gapEnd === -1 ? matches.length : gapEnd;
-    const oldEnd = gapEnd === -1 ? previousCount : (matches[gapEnd] ?? previousCount);
-    while (index < last) {
-      if (freeOld < oldEnd) {
-        matches[index] = freeOld;
-        freeOld += 1;
-      }
-      index += 1;
+/** The length of the longest common subsequence of what follows index i of a and index j of b. */
+function commonLengths(a: readonly string[], b: readonly string[]): (i: number, j: number) => number {
+  const width = b.length + 1;
+  const lengths = new Uint16Array((a.length + 1) * width);
+  const lengthFrom = (i: number, j: number): number => lengths[i * width + j] ?? 0;
+  for (let i = a.length - 1; i >= 0; i -= 1) {
+    for (let j = b.length - 1; j >= 0; j -= 1) {
+      const longer =
+        a[i] === b[j] ? lengthFrom(i + 1, j + 1) + 1 : Math.max(lengthFrom(i + 1, j), lengthFrom(i, j + 1));
+      lengths[i * width + j] = longer;
     }
   }
+  return lengthFrom;
+}
+
+/** Pairs what is left over between two survivors, in order. */
+function fillGaps(pairs: readonly Pair[], nextCount: number): readonly (number | null)[] {
+  const matches: (number | null)[] = Array.from({ length: nextCount }, () => null);
+  let [freeBefore, freeAfter] = [0, 0];
+  for (const [before, after] of pairs) {
+    for (const step of range(0, Math.min(before - freeBefore, after - freeAfter))) {
+      matches[freeAfter + step] = freeBefore + step;
+    }
+    if (after < nextCount) {
+      matches[after] = before;
+    }
+    [freeBefore, freeAfter] = [before + 1, after + 1];
+  }
+  return matches;
 }

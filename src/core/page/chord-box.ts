@@ -30,8 +30,12 @@ function fretGapMm(widthMm: number): number {
   return widthMm * 0.27;
 }
 
-/** The marks of a box: grid, dots, barres, open and silent strings above, finger numbers below. */
-export function drawChordBox(fingering: Fingering, frame: BoxFrame): readonly Mark[] {
+/** The marks of a box: grid, dots, barres, open and silent strings above, and, where there is room, finger numbers below. */
+export function drawChordBox(
+  fingering: Fingering,
+  frame: BoxFrame,
+  detail: 'fingers' | 'dots only' = 'fingers',
+): readonly Mark[] {
   const strings = fingering.shape.length;
   const { first, count } = boxFretsOf(fingering);
   const gap = frame.widthMm / (strings - 1);
@@ -47,7 +51,7 @@ export function drawChordBox(fingering: Fingering, frame: BoxFrame): readonly Ma
     }),
   ];
   if (first > 1) {
-    marks.push(textMark(String(first), frame.xMm - gap * 0.7, yOf(first) + gap * 0.35, gap * 1.1, { anchor: 'end' }));
+    marks.push(textMark(String(first), [frame.xMm - gap * 0.7, yOf(first) + gap * 0.35], gap * 1.1, { anchor: 'end' }));
   }
   for (const barre of listBarres(fingering)) {
     marks.push({
@@ -61,7 +65,9 @@ export function drawChordBox(fingering: Fingering, frame: BoxFrame): readonly Ma
   }
   return [
     ...marks,
-    ...range(0, strings).flatMap((string) => stringMarks(fingering, string, { xOf, yOf, gap, top: frame.yMm, bottom })),
+    ...range(0, strings).flatMap((string) =>
+      stringMarks(fingering, string, { xOf, yOf, gap, top: frame.yMm, bottom, detail }),
+    ),
   ];
 }
 
@@ -71,10 +77,11 @@ type BoxScale = {
   readonly gap: number;
   readonly top: number;
   readonly bottom: number;
+  readonly detail: 'fingers' | 'dots only';
 };
 
 function stringMarks(fingering: Fingering, string: number, scale: BoxScale): readonly Mark[] {
-  const { xOf, yOf, gap, top, bottom } = scale;
+  const { xOf, yOf, gap, top, bottom, detail } = scale;
   const fret = itemAt(fingering.shape, string);
   const x = xOf(string);
   if (fret === null) {
@@ -91,8 +98,8 @@ function stringMarks(fingering: Fingering, string: number, scale: BoxScale): rea
   const finger = itemAt(fingering.fingers, string);
   return [
     { kind: 'dot', xMm: x, yMm: yOf(fret), radiusMm: gap * 0.38, isFilled: true, tone: 'ink' },
-    ...(finger === null
+    ...(finger === null || detail === 'dots only'
       ? []
-      : [textMark(String(finger), x, bottom + gap * 1.05, gap * 0.95, { anchor: 'middle', tone: 'quiet' })]),
+      : [textMark(String(finger), [x, bottom + gap * 1.05], gap * 0.95, { anchor: 'middle', tone: 'quiet' })]),
   ];
 }

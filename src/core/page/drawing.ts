@@ -52,8 +52,13 @@ export type MeasureText = (text: string, sizeMm: number, face: Face, isBold: boo
 
 type TextStyle = Partial<Pick<Extract<Mark, { kind: 'text' }>, 'face' | 'isBold' | 'isItalic' | 'anchor' | 'tone'>>;
 
-/** A text mark; plain ink in the text face, starting at x, unless the style says otherwise. */
-export function textMark(text: string, xMm: number, yMm: number, sizeMm: number, style: TextStyle = {}): Mark {
+/** A text mark on a baseline at [x, y] in mm; plain ink in the text face, starting at x, unless the style says otherwise. */
+export function textMark(
+  text: string,
+  [xMm, yMm]: readonly [number, number],
+  sizeMm: number,
+  style: TextStyle = {},
+): Mark {
   const plain = { face: 'text', isBold: false, isItalic: false, anchor: 'start', tone: 'ink' } as const;
   return { kind: 'text', xMm, yMm, text, sizeMm, ...plain, ...style };
 }

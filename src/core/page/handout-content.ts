@@ -61,7 +61,7 @@ export function composeHandout(document: SongDocument, part: Part): Handout {
       name: formatChordName(chord),
       fingering: findStoredShape(part, chord)?.fingering ?? null,
     })),
-    form: passes.map(({ label, bars }) => `${label} ${bars}`).join('  ·  '),
+    form: passes.map(({ label, bars }) => `${label} (${bars})`).join('   '),
     blocks: document.map.sections.flatMap((section) => blocksOf(document, section, passes, toShapeChord)),
   };
 }
@@ -111,8 +111,8 @@ function remarkOf(section: Section, own: readonly Pass[], summaries: readonly Pa
     .join('; ');
 }
 
-/** The words of each pass under a line; passes with the same words share a row. */
-function cuesByPass(section: Section, line: Line, passes: readonly Pass[]): readonly string[] {
+/** The words of each pass under a line; passes with the same words share a row, others are numbered. */
+export function cuesByPass(section: Section, line: Line, passes: readonly Pass[]): readonly string[] {
   const rows = passes.map((pass) => {
     const own = linesOfPass(section, pass).find(({ id }) => id === line.id);
     return (own?.cues ?? line.cues).join(' / ');

@@ -52,14 +52,14 @@ function layBlocks(handout: Handout, layout: Layout): readonly Block[] {
 /** Title and credit, the setup in sentences, and a rule under them. */
 function layHead(handout: Handout, { widthMm, scale, measure }: Layout): Block {
   const titleMm = fitSize(handout.title, 8.4 * scale, widthMm * (handout.credit === '' ? 1 : 0.66), measure);
-  const marks: Mark[] = [textMark(handout.title, 0, 8 * scale, titleMm, { face: 'name', isBold: true })];
+  const marks: Mark[] = [textMark(handout.title, [0, 8 * scale], titleMm, { face: 'name', isBold: true })];
   if (handout.credit !== '') {
     const creditMm = fitSize(handout.credit, 3.2 * scale, widthMm * 0.32, measure);
-    marks.push(textMark(handout.credit, widthMm, 8 * scale, creditMm, { anchor: 'end', tone: 'quiet' }));
+    marks.push(textMark(handout.credit, [widthMm, 8 * scale], creditMm, { anchor: 'end', tone: 'quiet' }));
   }
   let y = 14.5 * scale;
   for (const line of wrapText(handout.setup.join(' '), 3.7 * scale, widthMm, measure)) {
-    marks.push(textMark(line, 0, y, 3.7 * scale));
+    marks.push(textMark(line, [0, y], 3.7 * scale));
     y += 5.2 * scale;
   }
   marks.push(lineMark([0, y - 1.6 * scale], [widthMm, y - 1.6 * scale], 0.25, 'quiet'));
@@ -86,7 +86,7 @@ function layBoxes(handout: Handout, { widthMm, scale }: Layout): readonly Block[
     const heights = boxes.map(({ fingering }) => (fingering === null ? 0 : boxHeightMm(fingering, width)));
     const marks = boxes.flatMap(({ name, fingering }, index): readonly Mark[] => {
       const xMm = 3.5 * scale + index * BOX_STEP_MM * scale;
-      const label = textMark(name, xMm + width / 2, 4.6 * scale, 4.4 * scale, {
+      const label = textMark(name, [xMm + width / 2, 4.6 * scale], 4.4 * scale, {
         face: 'name',
         isBold: true,
         anchor: 'middle',
@@ -94,7 +94,7 @@ function layBoxes(handout: Handout, { widthMm, scale }: Layout): readonly Block[
       const body =
         fingering === null
           ? [
-              textMark('no shape found', xMm + width / 2, top + 5 * scale, 2.4 * scale, {
+              textMark('no shape found', [xMm + width / 2, top + 5 * scale], 2.4 * scale, {
                 anchor: 'middle',
                 tone: 'quiet',
               }),
@@ -110,7 +110,7 @@ function layForm(form: string, { widthMm, scale, measure }: Layout): readonly Bl
   const sizeMm = 3.2 * scale;
   return wrapText(form, sizeMm, widthMm, measure).map((line) => ({
     heightMm: 5 * scale,
-    marks: [textMark(line, 0, 3.6 * scale, sizeMm, { tone: 'quiet' })],
+    marks: [textMark(line, [0, 3.6 * scale], sizeMm, { tone: 'quiet' })],
     keepsNext: true,
   }));
 }
@@ -122,8 +122,8 @@ function laySection(block: HandoutBlock, layout: Layout): readonly Block[] {
   const heading: Block = {
     heightMm: 9.4 * scale,
     marks: [
-      textMark(block.name, 0, 7 * scale, nameMm, { face: 'name', isBold: true }),
-      textMark(block.remark, remarkX, 7 * scale, 3 * scale, { tone: 'quiet' }),
+      textMark(block.name, [0, 7 * scale], nameMm, { face: 'name', isBold: true }),
+      textMark(block.remark, [remarkX, 7 * scale], 3 * scale, { tone: 'quiet' }),
     ],
     keepsNext: true,
   };
@@ -164,7 +164,7 @@ function toPages(
       pages.length === 1
         ? []
         : [
-            textMark(folio, sheet.widthMm - MARGIN_MM - measure(folio, 2.8, 'text', false), sheet.heightMm - 8, 2.8, {
+            textMark(folio, [sheet.widthMm - MARGIN_MM - measure(folio, 2.8, 'text', false), sheet.heightMm - 8], 2.8, {
               tone: 'quiet',
             }),
           ];

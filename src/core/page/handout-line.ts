@@ -25,7 +25,7 @@ export function layLine(line: HandoutLine, layout: Layout): readonly Block[] {
     y += row.heightMm;
   });
   for (const cue of line.cues.flatMap((text) => wrapText(text, 3.1 * scale, widthMm - 8, measure))) {
-    marks.push(textMark(cue, 2.5 * scale, y + 2.6 * scale, 3.1 * scale, { isItalic: true, tone: 'quiet' }));
+    marks.push(textMark(cue, [2.5 * scale, y + 2.6 * scale], 3.1 * scale, { isItalic: true, tone: 'quiet' }));
     y += 4.3 * scale;
   }
   return [{ heightMm: y + 1.6 * scale, marks, keepsNext: false }];
@@ -60,7 +60,7 @@ function layRow(
     marks.push(lineMark([xMm, top], [xMm, bottom], index === 0 ? 0.5 : 0.25));
     const above = [index === 0 ? label : '', bar.above].filter((text) => text !== '').join('  ');
     if (above !== '') {
-      marks.push(textMark(above, xMm + 1, top - 0.9 * scale, 2.6 * scale, { isBold: true }));
+      marks.push(textMark(above, [xMm + 1, top - 0.9 * scale], 2.6 * scale, { isBold: true }));
     }
     marks.push(
       ...(bar.isSame
@@ -73,7 +73,7 @@ function layRow(
   if (end !== '') {
     const size = Math.min(4 * scale, (4 * scale * (RIGHT_MM - 2)) / Math.max(1, measure(end, 4 * scale, 'name', true)));
     const room = bars.length < BARS_PER_ROW ? 4 * scale : size;
-    marks.push(textMark(end, right + 1.8, top + 5 * scale, room, { face: 'name', isBold: true }));
+    marks.push(textMark(end, [right + 1.8, top + 5 * scale], room, { face: 'name', isBold: true }));
   }
   return { heightMm: bottom + 1.8 * scale, marks };
 }
@@ -89,8 +89,10 @@ function layChords(
     const room = ((chords[index + 1]?.startShare ?? 1) - startShare) * inside - 0.8;
     const width = measure(text, 4.9 * scale, 'name', true);
     const sizeMm = width <= room ? 4.9 * scale : Math.max(2 * scale, (4.9 * scale * room) / width);
-    const chord = textMark(text, xMm, frame.top + 5 * scale, sizeMm, { face: 'name', isBold: true });
-    return mark === '' ? [chord] : [chord, textMark(mark, xMm, frame.top + 8 * scale, 2.3 * scale, { tone: 'quiet' })];
+    const chord = textMark(text, [xMm, frame.top + 5 * scale], sizeMm, { face: 'name', isBold: true });
+    return mark === ''
+      ? [chord]
+      : [chord, textMark(mark, [xMm, frame.top + 8 * scale], 2.7 * scale, { tone: 'quiet' })];
   });
 }
 

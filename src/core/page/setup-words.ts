@@ -29,7 +29,7 @@ export function formatTempoWords(tempo: Tempo | null, metre: Metre): string {
 }
 
 /** Bars and length: "77 bars, 3:20"; without a tempo the bars alone. */
-export function formatTotals({ bars, seconds }: SongTotals): string {
+export function formatTotals({ bars, seconds }: Pick<SongTotals, 'bars' | 'seconds'>): string {
   const count = `${bars} ${bars === 1 ? 'bar' : 'bars'}`;
   return seconds === null ? count : `${count}, ${formatMinutes(seconds)}`;
 }
@@ -47,7 +47,7 @@ export function setupSentences(document: SongDocument, part: Part, totals: SongT
       : [
           `Without the capo it sounds in ${formatKeyWords(shiftedBack(shape, shift - capoFret))}, ${semitones(capoFret)} lower.`,
         ]),
-    `${formatTempoWords(document.facts.tempo, document.facts.metre)}. ${formatTotals(totals)}.`,
+    `${document.facts.tempo === null ? 'In' : 'Tempo'} ${formatTempoWords(document.facts.tempo, document.facts.metre)}. ${formatTotals(totals)}.`,
   ];
 }
 

@@ -38,3 +38,30 @@ export function formatPitch(midi: number, spell: (pitchClass: PitchClass) => Not
   const alteration = (toFifths(name) - toFifths(letter)) / 7;
   return `${name}${octaveOf(midi - alteration)}`;
 }
+
+/** A lowest and a highest sounding note as MIDI numbers. */
+export type PitchRange = { readonly lowMidi: number; readonly highMidi: number };
+
+/** Why a text is no range of two pitches. */
+export type RangeError = PitchError | { readonly kind: 'range-upside-down'; readonly found: string };
+
+/** Reads "C4-D5" or "C4 to D5", the lower note first. */
+export function parseRange(text: string): Result<PitchRange, RangeError> {
+  const match = /^\s*([A-Ga-g]\S*?)\s*(?:-|–|\bto\b)\s*([A-Ga-g]\S*)\s*$/.exec(text);
+  const low = parsePitch(match?.[1] ?? '');
+  const high = parsePitch(match?.[2] ?? '');
+  if (!low.ok || !high.ok || low.value < LOWEST_RANGE_MIDI) {
+    return err({ kind: 'not-a-pitch', found: text });
+  }
+  return low.value <= high.value
+    ? ok({ lowMidi: low.value, highMidi: high.value })
+    : err({ kind: 'range-upside-down', found: text });
+}
+
+/** C0: nobody sings lower, and a minus before the octave cannot be told from the hyphen of a range. */
+const LOWEST_RANGE_MIDI = 12;
+
+/** A range as {@link parseRange} reads it. */
+export function formatRange(range: PitchRange, spell: (pitchClass: PitchClass) => NoteName): string {
+  return `${formatPitch(range.lowMidi, spell)}-${formatPitch(range.highMidi, spell)}`;
+}

@@ -13,41 +13,41 @@ type Note = { readonly string: number; readonly fret: number };
 
 const FINGERS = [1, 2, 3, 4] as const;
 
+type PlainFinger = (typeof FINGERS)[number];
+
 /** Every legal fingering of a shape with four fingers; empty when the hand has too few. */
 export function listFingerings(shape: Shape): readonly Fingering[] {
   const notes: Note[] = shape
     .flatMap((fret, string) => (fret === null || fret === 0 ? [] : [{ string, fret }]))
     .sort((a, b) => a.fret - b.fret || a.string - b.string);
-  const found: Fingering[] = [];
-  assign(shape, notes, 0, [], found);
-  return found;
+  return assignFingers(shape, notes, []).map((chosen) => toFingering(shape, notes, chosen));
 }
 
-function assign(
+/** All rising choices of a finger for each note, given those already chosen. */
+function assignFingers(
   shape: Shape,
   notes: readonly Note[],
-  index: number,
-  chosen: readonly Finger[],
-  found: Fingering[],
-): void {
-  const note = notes[index];
+  chosen: readonly PlainFinger[],
+): readonly (readonly PlainFinger[])[] {
+  const note = notes[chosen.length];
   if (note === undefined) {
-    const fingers: (Finger | null)[] = shape.map(() => null);
-    notes.forEach((placed, order) => {
-      fingers[placed.string] = itemAt(chosen, order);
-    });
-    found.push({ shape, fingers });
-    return;
+    return [chosen];
   }
-  const before = index === 0 ? null : itemAt(notes, index - 1);
-  const lastFinger = chosen.at(-1) ?? 0;
-  for (const finger of FINGERS) {
-    const isNext = finger > Number(lastFinger);
-    const joinsBarre = before !== null && finger === lastFinger && canLieAcross(shape, before, note);
-    if (isNext || joinsBarre) {
-      assign(shape, notes, index + 1, [...chosen, finger], found);
-    }
-  }
+  const before = notes[chosen.length - 1];
+  const last = chosen.at(-1);
+  return FINGERS.flatMap((finger) => {
+    const isNext = last === undefined || finger > last;
+    const joinsBarre = before !== undefined && finger === last && canLieAcross(shape, before, note);
+    return isNext || joinsBarre ? assignFingers(shape, notes, [...chosen, finger]) : [];
+  });
+}
+
+function toFingering(shape: Shape, notes: readonly Note[], chosen: readonly PlainFinger[]): Fingering {
+  const fingers: (Finger | null)[] = shape.map(() => null);
+  notes.forEach(({ string }, order) => {
+    fingers[string] = itemAt(chosen, order);
+  });
+  return { shape, fingers };
 }
 
 /** Whether one finger can stop two strings of one fret: what sounds between them is not open and not fretted lower. */

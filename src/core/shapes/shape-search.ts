@@ -99,27 +99,30 @@ function extend(search: Search, string: number, grown: Grown): void {
     if (isWanted(task, frets, grown, start)) {
       search.found.push([...frets]);
     }
-    return;
+  } else if (grown.struck + choices.length - string >= task.fewestStrings) {
+    if (grown.mutes + grown.gap <= MOST_INNER_MUTES) {
+      strikeString(search, string, grown, choicesHere);
+    }
+    frets[string] = null;
+    extend(search, string + 1, { ...grown, gap: grown.struck > 0 ? grown.gap + 1 : 0 });
   }
-  if (grown.struck + choices.length - string < task.fewestStrings) {
-    return;
-  }
-  const mutes = grown.mutes + grown.gap;
-  for (const fret of mutes > MOST_INNER_MUTES ? [] : choicesHere) {
-    const pitch = toPitchClass((task.openMidi[string] ?? 0) + fret);
-    if (grown.struck > 0 || pitch === task.bass) {
-      frets[string] = fret;
+}
+
+/** Goes on with the string struck at each of its frets; the first struck string has to sound the bass. */
+function strikeString(search: Search, string: number, grown: Grown, frets: readonly number[]): void {
+  for (const fret of frets) {
+    const pitch = toPitchClass((search.task.openMidi[string] ?? 0) + fret);
+    if (grown.struck > 0 || pitch === search.task.bass) {
+      search.frets[string] = fret;
       extend(search, string + 1, {
         struck: grown.struck + 1,
         gap: 0,
-        mutes,
+        mutes: grown.mutes + grown.gap,
         heard: grown.heard | (1 << pitch),
-        touchesStart: grown.touchesStart || fret === start,
+        touchesStart: grown.touchesStart || fret === search.start,
       });
     }
   }
-  frets[string] = null;
-  extend(search, string + 1, { ...grown, gap: grown.struck > 0 ? grown.gap + 1 : 0 });
 }
 
 function isWanted(task: ChordTask, frets: Shape, grown: Grown, start: number): boolean {

@@ -1,6 +1,7 @@
 import type { Setup } from '../fretboard/capo.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import type { Key } from '../harmony/key.ts';
+import type { PitchRange } from '../pitch/midi.ts';
 import type { Metre } from '../rhythm/metre.ts';
 import type { Tempo } from '../rhythm/tempo.ts';
 import type { Fingering } from '../shapes/shape.ts';
@@ -33,14 +34,11 @@ export type Facts = {
   readonly tempo: Tempo | null;
   readonly metre: Metre;
   readonly feel: string;
-  readonly melodyRange: MelodyRange | null;
+  readonly melodyRange: PitchRange | null;
   /** Length of the record in whole seconds. */
   readonly recordSeconds: number | null;
   readonly notes: string;
 };
-
-/** Lowest and highest sounding note of the melody as MIDI numbers. */
-export type MelodyRange = { readonly lowMidi: number; readonly highMidi: number };
 
 /** Sections as written, and the order in which they are played. */
 export type SongMap = { readonly sections: readonly Section[]; readonly form: readonly Pass[] };

@@ -41,7 +41,7 @@ function listEdits(section: Section, lines: readonly ChartLine[], context: LineU
     const match = matches[index] ?? null;
     const target = match === null ? null : (section.lines[match] ?? null);
     if (target === null) {
-      edits.push(extraLine(section, charts, line, anchor, context));
+      edits.push(extraLine(section, line, anchor, context));
       return;
     }
     edits.push(...changedLine(target, line, anchor, context));
@@ -52,14 +52,9 @@ function listEdits(section: Section, lines: readonly ChartLine[], context: LineU
   return [...edits, ...leftOut.map(({ id }): PassEdit => ({ kind: 'leave-out-line', lineId: id }))];
 }
 
-function extraLine(
-  section: Section,
-  charts: readonly ChartLine[],
-  line: ChartLine,
-  anchor: number | null,
-  context: LineUp,
-): PassEdit {
-  const again = section.lines[charts.findIndex((chart) => isEqual(chart, line))];
+/** A line that the section has elsewhere is sung again; any other is inserted. */
+function extraLine(section: Section, line: ChartLine, anchor: number | null, context: LineUp): PassEdit {
+  const again = section.lines.find((own) => isEqual(toChartLine(own, context.naming), line));
   return again !== undefined && anchor !== null
     ? { kind: 'sing-again', lineId: again.id, afterLineId: anchor }
     : insertedLine(line, anchor, context);
@@ -85,28 +80,24 @@ function changedLine(target: Line, line: ChartLine, anchor: number | null, conte
   ];
 }
 
-/** Edits of single bars, or null when nothing of the line would be left or a bar comes before its first. */
+/** Edits of single bars, or null when a bar comes before the line's first. */
 function editBars(target: Line, line: ChartLine, context: LineUp): readonly PassEdit[] | null {
   const charts = target.bars.map((bar) => toChartBar(bar, context.naming));
   const matches = alignLists(charts.map(barKeyOf), line.bars.map(barKeyOf));
-  const edits: PassEdit[] = [];
-  let anchor: number | null = null;
-  for (const [index, bar] of line.bars.entries()) {
-    const match = matches[index] ?? null;
-    const old = match === null ? null : (target.bars[match] ?? null);
-    if (old === null && anchor === null) {
-      return null;
-    }
-    if (old === null) {
-      edits.push({ kind: 'insert-bars', afterBarId: anchor ?? 0, bars: [toBar(null, bar, context)] });
-    } else {
-      anchor = old.id;
-      if (!isEqual(charts[match ?? 0], bar)) {
-        edits.push({ kind: 'replace-bar', barId: old.id, bar: toBar(null, bar, context) });
-      }
-    }
+  if (matches[0] === null) {
+    return null;
   }
+  let anchor = 0;
+  const changed = line.bars.flatMap((bar, index): readonly PassEdit[] => {
+    const match = matches[index] ?? -1;
+    const old = target.bars[match];
+    if (old === undefined) {
+      return [{ kind: 'insert-bars', afterBarId: anchor, bars: [toBar(null, bar, context)] }];
+    }
+    anchor = old.id;
+    return isEqual(charts[match], bar) ? [] : [{ kind: 'replace-bar', barId: old.id, bar: toBar(null, bar, context) }];
+  });
   const kept = new Set(matches);
   const leftOut = target.bars.filter((_, index) => !kept.has(index));
-  return [...edits, ...leftOut.map(({ id }): PassEdit => ({ kind: 'leave-out-bar', barId: id }))];
+  return [...changed, ...leftOut.map(({ id }): PassEdit => ({ kind: 'leave-out-bar', barId: id }))];
 }

@@ -68,21 +68,29 @@ function barsByRound(line: Line): readonly { readonly round: number; readonly ba
 }
 
 function playBar(document: SongDocument, visit: Visit, played: readonly PlayedBar[]): PlayedBar {
-  const before = played.at(-1) ?? null;
   const { bar } = visit;
-  const metre = bar.same && before !== null ? before.metre : (bar.metre ?? document.facts.metre);
-  const lengthTicks = bar.pickupBeats === null ? barTicks(metre) : bar.pickupBeats * beatTicks(metre);
-  const isOpeningPickup = before === null && bar.pickupBeats !== null;
+  const before = played.at(-1);
+  if (before === undefined) {
+    const own = contentOf(bar, document.facts.metre);
+    const number = bar.pickupBeats === null ? 1 : 0;
+    const { key, tempo } = document.facts;
+    return { ...visit, ...own, number, startTick: 0, key: bar.key ?? key, tempo: bar.tempo ?? tempo };
+  }
+  const repeated = { metre: before.metre, lengthTicks: before.lengthTicks, slots: before.slots.map(withoutMarks) };
   return {
     ...visit,
-    number: before === null ? (isOpeningPickup ? 0 : 1) : before.number + 1,
-    metre,
-    slots: bar.same && before !== null ? before.slots.map(withoutMarks) : bar.slots,
-    startTick: before === null ? 0 : before.startTick + before.lengthTicks,
-    lengthTicks: bar.same && before !== null ? before.lengthTicks : lengthTicks,
-    key: bar.key ?? before?.key ?? document.facts.key,
-    tempo: bar.tempo ?? before?.tempo ?? document.facts.tempo,
+    ...(bar.same ? repeated : contentOf(bar, document.facts.metre)),
+    number: before.number + 1,
+    startTick: before.startTick + before.lengthTicks,
+    key: bar.key ?? before.key,
+    tempo: bar.tempo ?? before.tempo,
   };
+}
+
+function contentOf(bar: Bar, songMetre: Metre): Pick<PlayedBar, 'metre' | 'lengthTicks' | 'slots'> {
+  const metre = bar.metre ?? songMetre;
+  const lengthTicks = bar.pickupBeats === null ? barTicks(metre) : bar.pickupBeats * beatTicks(metre);
+  return { metre, lengthTicks, slots: bar.slots };
 }
 
 function withoutMarks(slot: Slot): Slot {

@@ -37,12 +37,9 @@ function countPlayed(played: readonly PlayedBar[], counts: Map<string, SongChord
       const name = chord === null ? null : formatChordSymbol(chord);
       if (chord !== null && name !== null) {
         const before = counts.get(name) ?? { chord, entries: 0, bars: 0, ticks: 0 };
-        counts.set(name, {
-          chord,
-          entries: before.entries + (name === sounding ? 0 : 1),
-          bars: before.bars + (inThisBar.has(name) ? 0 : 1),
-          ticks: before.ticks + ticks,
-        });
+        const entries = before.entries + Number(name !== sounding);
+        const bars = before.bars + Number(!inThisBar.has(name));
+        counts.set(name, { chord, entries, bars, ticks: before.ticks + ticks });
         inThisBar.add(name);
       }
       sounding = name;

@@ -4,6 +4,7 @@ import { invariant } from '../../core/kernel/invariant.ts';
 import { applyCommand } from '../../core/song/commands.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { newSong } from '../../core/song/new-song.ts';
+import type { SongService } from '../songs/service.ts';
 import { TIN_ROOF_ALMANAC } from './tin-roof-almanac.data.ts';
 
 /** The songs a new library starts with, made from their charts. */
@@ -20,4 +21,11 @@ export function createDemoSongs(): readonly SongDocument[] {
     invariant(applied.ok, 'a demo chart does not apply');
     return fillShapes(applied.value.document, new Map());
   });
+}
+
+/** Adds the demo songs to a library. */
+export async function addDemoSongs(songs: SongService): Promise<void> {
+  for (const document of createDemoSongs()) {
+    await songs.create({ document });
+  }
 }

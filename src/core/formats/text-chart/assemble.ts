@@ -20,44 +20,64 @@ export type Assembled = {
 
 /** Builds sections, passes and form. */
 export function assemble(blocks: readonly Block[], form: Span | null, problems: ChartProblem[]): Assembled {
-  const sections = new Map<string, ChartSection>();
-  const played: string[] = [];
-  const differing: { readonly block: Block; readonly name: string; readonly time: number }[] = [];
-  for (const block of blocks.map((each) => withoutEarlySame(each, problems))) {
-    const { heading } = block;
-    const key = heading.name.toLowerCase();
-    const known = sections.get(key);
-    if (heading.time !== null && known !== undefined) {
-      played.push(known.name);
-      const time = played.filter((name) => name === known.name).length;
-      differing.push({ block, name: known.name, time: heading.time });
-      if (form === null && heading.time !== time) {
-        problems.push(
-          problemAt(placeOf(heading.span), 'pass-number-off', heading.span.text, [`${known.name} (time ${time}):`]),
-        );
-      }
-    } else if (heading.time !== null) {
-      problems.push(problemAt(placeOf(heading.span), 'pass-number-off', heading.span.text, [`${heading.name}:`]));
-    } else if (known === undefined || known.lines.length === 0) {
-      sections.set(key, {
-        name: known?.name ?? heading.name,
-        times: heading.times,
-        note: heading.note,
-        lines: block.lines,
-      });
-      played.push(known?.name ?? heading.name);
-    } else {
-      played.push(known.name);
-      reportOtherBars(block, known, played.filter((name) => name === known.name).length, problems);
-    }
+  const state: State = { sections: new Map(), played: [], differing: [], hasForm: form !== null, problems };
+  for (const block of blocks) {
+    placeBlock(withoutEarlySame(block, problems), state);
   }
-  const order = readForm(form, [...sections.values()], played, problems);
+  const sections = [...state.sections.values()];
+  const order = readForm(form, sections, state.played, problems);
   return {
-    sections: [...sections.values()],
-    passes: usablePasses(differing, order.names, form !== null, problems),
+    sections,
+    passes: usablePasses(state, order.names),
     form: order.names,
     isFormUnread: order.isUnread,
   };
+}
+
+type State = {
+  /** Sections by their name in small letters, in order of first appearance. */
+  readonly sections: Map<string, ChartSection>;
+  /** The section of each block, in the order of the text. */
+  readonly played: string[];
+  readonly differing: { readonly block: Block; readonly name: string; readonly time: number }[];
+  readonly hasForm: boolean;
+  readonly problems: ChartProblem[];
+};
+
+function placeBlock(block: Block, state: State): void {
+  const { heading } = block;
+  const known = state.sections.get(heading.name.toLowerCase());
+  if (heading.time !== null) {
+    placeDiffering(block, heading.time, known, state);
+  } else if (known === undefined || known.lines.length === 0) {
+    const name = known?.name ?? heading.name;
+    const { times, note } = heading;
+    state.sections.set(name.toLowerCase(), { name, times, note, lines: block.lines });
+    state.played.push(name);
+  } else {
+    state.played.push(known.name);
+    reportOtherBars(block, known, countOf(known.name, state.played), state.problems);
+  }
+}
+
+/** "Chorus (time 3):" is the third pass of a section that stands above it. */
+function placeDiffering(block: Block, time: number, known: ChartSection | undefined, state: State): void {
+  const { span, name } = block.heading;
+  if (known === undefined) {
+    state.problems.push(problemAt(placeOf(span), 'pass-number-off', span.text, [`${name}:`]));
+    return;
+  }
+  state.played.push(known.name);
+  state.differing.push({ block, name: known.name, time });
+  const here = countOf(known.name, state.played);
+  if (!state.hasForm && time !== here) {
+    const proposal = `${known.name} (time ${here}):`;
+    state.problems.push(problemAt(placeOf(span), 'pass-number-off', span.text, [proposal]));
+  }
+}
+
+function countOf(name: string, names: readonly string[]): number {
+  return names.filter((each) => each === name).length;
 }
 
 /** A block whose first bar says `same` has nothing to repeat: that line cannot be used. */
@@ -89,49 +109,44 @@ function readForm(
   if (form === null || form.text === '') {
     return { names: played.slice(0, SONG_LIMITS.passes), isUnread: false };
   }
-  const byName = new Map(sections.map(({ name }) => [name.toLowerCase(), name]));
-  const names: string[] = [];
-  let isUnread = false;
-  for (const match of form.text.matchAll(/[^,]+/g)) {
-    const piece = subSpan(form, match.index, match.index + match[0].length);
-    const repeat = /^(.*?)(?:\s+x\s*(\d+))?$/i.exec(piece.text);
-    const name = byName.get((repeat?.[1] ?? '').toLowerCase());
-    const times = Number(repeat?.[2] ?? 1);
-    if (piece.text === '' || (name !== undefined && (times < 1 || names.length + times > SONG_LIMITS.passes))) {
-      problems.push(problemAt(placeOf(piece), 'bad-form', piece.text, ['Intro, Verse, Chorus x2']));
-      isUnread = true;
-    } else if (name === undefined) {
-      problems.push(
-        problemAt(
-          placeOf(piece),
-          'unknown-in-form',
-          piece.text,
-          sections.slice(0, 6).map((section) => section.name),
-        ),
-      );
-      isUnread = true;
-    } else {
-      names.push(...Array.from({ length: times }, () => name));
-    }
+  const pieces = [...form.text.matchAll(/[^,]+/g)].map((match) =>
+    subSpan(form, match.index, match.index + match[0].length),
+  );
+  const runs = pieces.map((piece) => readRun(piece, sections, problems));
+  const names = runs.flatMap((run) => run ?? []);
+  const isTooLong = names.length > SONG_LIMITS.passes;
+  if (isTooLong) {
+    problems.push(problemAt(placeOf(form), 'bad-form', form.text));
   }
-  return { names, isUnread };
+  return { names: names.slice(0, SONG_LIMITS.passes), isUnread: isTooLong || runs.includes(null) };
 }
 
-function usablePasses(
-  differing: readonly { readonly block: Block; readonly name: string; readonly time: number }[],
-  form: readonly string[],
-  hasForm: boolean,
-  problems: ChartProblem[],
-): readonly ChartPass[] {
+/** One entry of the form, "Chorus x2", as the names it plays; null, with a finding, where it cannot be used. */
+function readRun(piece: Span, sections: readonly ChartSection[], problems: ChartProblem[]): readonly string[] | null {
+  const [, wanted = '', figures = '1'] = /^(.*?)(?:\s+x\s*(\d+))?$/i.exec(piece.text) ?? [];
+  const times = Number(figures);
+  const known = sections.find(({ name }) => name.toLowerCase() === wanted.toLowerCase());
+  if (piece.text === '' || times < 1 || times > SONG_LIMITS.passes) {
+    problems.push(problemAt(placeOf(piece), 'bad-form', piece.text, ['Intro, Verse, Chorus x2']));
+    return null;
+  }
+  if (known === undefined) {
+    const proposals = sections.slice(0, 6).map(({ name }) => name);
+    problems.push(problemAt(placeOf(piece), 'unknown-in-form', piece.text, proposals));
+    return null;
+  }
+  return Array.from({ length: times }, () => known.name);
+}
+
+function usablePasses({ differing, hasForm, problems }: State, form: readonly string[]): readonly ChartPass[] {
   const seen = new Set<string>();
   return differing.flatMap(({ block, name, time }): readonly ChartPass[] => {
     const key = `${time} ${name}`;
-    const passes = form.filter((played) => played === name).length;
+    const passes = countOf(name, form);
     if (seen.has(key) || (hasForm && time > passes) || block.lines.length === 0) {
       const { span } = block.heading;
-      problems.push(
-        problemAt(placeOf(span), 'pass-number-off', span.text, passes > 0 ? [`${name} (time ${passes}):`] : []),
-      );
+      const proposals = passes > 0 ? [`${name} (time ${passes}):`] : [];
+      problems.push(problemAt(placeOf(span), 'pass-number-off', span.text, proposals));
       return [];
     }
     seen.add(key);

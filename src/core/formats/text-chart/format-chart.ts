@@ -3,7 +3,7 @@ import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey, type Key } from '../../harmony/key.ts';
 import { spellInKey } from '../../harmony/spelling.ts';
 import { isEqual } from '../../kernel/equal.ts';
-import { formatPitch } from '../../pitch/midi.ts';
+import { formatRange } from '../../pitch/midi.ts';
 import { formatMinutes } from '../../rhythm/clock.ts';
 import { COMMON_TIME, formatMetre, type Metre } from '../../rhythm/metre.ts';
 import { formatTempo } from '../../rhythm/tempo.ts';
@@ -44,7 +44,7 @@ function formatHeaders(chart: Chart): string {
     ['tuning', isEqual(headers.tuning, STANDARD_TUNING) ? '' : headers.tuning.name],
     ['capo', headers.capoFret === 0 ? '' : String(headers.capoFret)],
     ['chords', headers.chords === 'shapes' ? 'shapes' : ''],
-    ['range', formatRange(headers)],
+    ['range', formatMelody(headers)],
     ['length', headers.recordSeconds === null ? '' : formatMinutes(headers.recordSeconds)],
     ['form', form],
   ];
@@ -54,9 +54,8 @@ function formatHeaders(chart: Chart): string {
 
 const C_MAJOR: Key = { tonic: 'C', mode: 'major' };
 
-function formatRange({ melodyRange, key }: ChartHeaders): string {
-  const spell = (midi: number): string => formatPitch(midi, (pitch) => spellInKey(pitch, key ?? C_MAJOR));
-  return melodyRange === null ? '' : `${spell(melodyRange.lowMidi)}-${spell(melodyRange.highMidi)}`;
+function formatMelody({ melodyRange, key }: ChartHeaders): string {
+  return melodyRange === null ? '' : formatRange(melodyRange, (pitch) => spellInKey(pitch, key ?? C_MAJOR));
 }
 
 /** The form, left out where it is just the sections in order and no pass differs. */

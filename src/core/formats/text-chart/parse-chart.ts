@@ -78,32 +78,36 @@ function collectHeaders(
 }
 
 function collectHeader(span: Span, raw: RawHeaders, problems: ChartProblem[]): boolean {
-  const match = /^([A-Za-z][A-Za-z -]*?)\s*:/.exec(span.text);
-  const name = match === null ? null : findHeaderName(match[1] ?? '');
-  if (match !== null && name !== null) {
-    if (raw.values.has(name)) {
-      problems.push(problemAt(placeOf(span), 'header-again', span.text));
-    } else {
-      raw.values.set(name, subSpan(span, match[0].length, span.text.length));
-    }
+  const { text } = span;
+  const [head = '', word = ''] = /^([A-Za-z][A-Za-z -]*?)\s*:/.exec(text) ?? [];
+  const name = findHeaderName(word);
+  if (name !== null) {
+    keepHeader(name, subSpan(span, head.length, text.length), raw, problems);
     return true;
   }
-  if (/^[A-G]\S*\s*=/.test(span.text)) {
+  if (/^[A-G]\S*\s*=/.test(text)) {
     raw.pins.push(span);
     return true;
   }
-  if (isBarText(span.text) || isHeading(span.text) || span.text.startsWith('"')) {
+  if (isBarText(text) || isHeading(text) || text.startsWith('"')) {
     return false;
   }
-  if (/^capo\b.*\d/i.test(span.text) && raw.looseCapo === null) {
+  if (/^capo\b.*\d/i.test(text) && raw.looseCapo === null) {
     raw.looseCapo = span;
     return true;
   }
-  if (match !== null) {
-    problems.push(problemAt(placeOf(subSpan(span, 0, match[0].length)), 'unknown-header', match[1] ?? ''));
-    return true;
+  if (word !== '') {
+    problems.push(problemAt(placeOf(subSpan(span, 0, head.length)), 'unknown-header', word));
   }
-  return false;
+  return word !== '';
+}
+
+function keepHeader(name: Exclude<HeaderName, 'pins'>, value: Span, raw: RawHeaders, problems: ChartProblem[]): void {
+  if (raw.values.has(name)) {
+    problems.push(problemAt(placeOf(value), 'header-again', name));
+  } else {
+    raw.values.set(name, value);
+  }
 }
 
 /** The song's first chord cannot come early: there is nothing before it. */

@@ -78,25 +78,28 @@ function readPrefixes(
 }
 
 function readPrefix(text: string, prefix: Prefix, metre: Metre): Prefix | null {
-  const word = /^(key|tempo|pickup)\s+(.+)$/i.exec(text);
-  const value = word?.[2] ?? '';
-  switch (word?.[1]?.toLowerCase()) {
-    case 'key': {
-      const key = parseKey(value);
-      return key.ok ? { ...prefix, key: key.value } : null;
-    }
-    case 'tempo': {
-      const tempo = parseTempo(value, prefix.metre ?? metre);
-      return tempo.ok ? { ...prefix, tempo: tempo.value } : null;
-    }
-    case 'pickup': {
-      const beats = Number(value);
-      const full = (prefix.metre ?? metre).beats;
-      return Number.isInteger(beats) && beats >= 1 && beats < full ? { ...prefix, pickupBeats: beats } : null;
-    }
-    default: {
-      const own = parseMetre(text);
-      return own.ok ? { ...prefix, metre: own.value } : null;
-    }
+  const [, word = '', value = ''] = /^(key|tempo|pickup)\s+(.+)$/i.exec(text) ?? [];
+  const inForce = prefix.metre ?? metre;
+  switch (word.toLowerCase()) {
+    case 'key':
+      return withValue(parseKey(value), (key) => ({ ...prefix, key }));
+    case 'tempo':
+      return withValue(parseTempo(value, inForce), (tempo) => ({ ...prefix, tempo }));
+    case 'pickup':
+      return isPickup(value, inForce) ? { ...prefix, pickupBeats: Number(value) } : null;
+    default:
+      return withValue(parseMetre(text), (own) => ({ ...prefix, metre: own }));
   }
+}
+
+function withValue<T>(
+  result: { readonly ok: true; readonly value: T } | { readonly ok: false },
+  add: (value: T) => Prefix,
+): Prefix | null {
+  return result.ok ? add(result.value) : null;
+}
+
+/** A pick-up has at least one beat and fewer than a bar. */
+function isPickup(value: string, metre: Metre): boolean {
+  return /^\d+$/.test(value) && Number(value) >= 1 && Number(value) < metre.beats;
 }

@@ -2,12 +2,12 @@ import { HIGHEST_CAPO_FRET } from '../../fretboard/capo.ts';
 import { parseTuning, STANDARD_TUNING, type Tuning } from '../../fretboard/tuning.ts';
 import { parseChordSymbol } from '../../harmony/chord-symbol.ts';
 import { parseKey } from '../../harmony/key.ts';
-import { parsePitch } from '../../pitch/midi.ts';
+import { type PitchRange, parseRange } from '../../pitch/midi.ts';
+import { parseMinutes } from '../../rhythm/clock.ts';
 import { COMMON_TIME, parseMetre } from '../../rhythm/metre.ts';
 import { parseTempo } from '../../rhythm/tempo.ts';
 import { parseShape } from '../../shapes/shape.ts';
 import type { ChartHeaders, ChartPin, HeaderName } from '../../song/chart.ts';
-import type { MelodyRange } from '../../song/document.ts';
 import { SONG_LIMITS } from '../../song/song-limits.ts';
 import { type ChartProblem, type ProblemKind, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 
@@ -40,8 +40,7 @@ export function readHeaders(raw: RawHeaders, problems: ChartProblem[]): ReadHead
     name: Exclude<HeaderName, 'pins'>,
     fallback: T,
     parse: (text: string) => T | undefined,
-    kind: ProblemKind,
-    proposals: readonly string[] = [],
+    [kind, ...proposals]: readonly [ProblemKind, ...string[]],
   ): T => {
     const span = raw.values.get(name);
     const value = span === undefined || span.text === '' ? fallback : parse(span.text);
@@ -51,25 +50,27 @@ export function readHeaders(raw: RawHeaders, problems: ChartProblem[]): ReadHead
     }
     return value ?? fallback;
   };
-  const metre = read('metre', COMMON_TIME, (text) => valueOf(parseMetre(text)), 'bad-metre', ['4/4', '7/8 2+2+3']);
-  const tuning = read('tuning', STANDARD_TUNING, (text) => valueOf(parseTuning(text)), 'bad-tuning', [
+  const metre = read('metre', COMMON_TIME, (text) => valueIn(parseMetre(text)), ['bad-metre', '4/4', '7/8 2+2+3']);
+  const tuning = read('tuning', STANDARD_TUNING, (text) => valueIn(parseTuning(text)), [
+    'bad-tuning',
     'standard',
     'drop D',
     'D A D G B E',
   ]);
   const loose = readLooseCapo(raw, problems);
   const headers: ChartHeaders = {
-    title: read('title', null, readText, 'bad-header-text'),
-    credit: read('credit', '', readText, 'bad-header-text'),
-    key: read('key', null, (text) => valueOf(parseKey(text)), 'bad-key', ['Bb', 'F#m']),
-    tempo: read('tempo', null, (text) => valueOf(parseTempo(text, metre)), 'bad-tempo', ['92', 'dotted quarter 56']),
+    title: read('title', null, readText, ['bad-header-text']),
+    credit: read('credit', '', readText, ['bad-header-text']),
+    key: read('key', null, (text) => valueIn(parseKey(text)), ['bad-key', 'Bb', 'F#m']),
+    tempo: read('tempo', null, (text) => valueIn(parseTempo(text, metre)), ['bad-tempo', '92', 'dotted quarter 56']),
     metre,
-    feel: read('feel', '', readText, 'bad-header-text'),
+    feel: read('feel', '', readText, ['bad-header-text']),
     melodyRange: readRange(raw, unread, problems),
-    recordSeconds: read('length', null, readMinutes, 'bad-length', ['3:25']),
+    recordSeconds: read('length', null, (text) => valueIn(parseMinutes(text)), ['bad-length', '3:25']),
     tuning,
-    capoFret: read('capo', loose ?? 0, readCapo, 'bad-capo', ['3']),
-    chords: read('chords', loose === null ? 'sounding' : 'shapes', readChordsWord, 'bad-chords-word', [
+    capoFret: read('capo', loose ?? 0, readCapo, ['bad-capo', '3']),
+    chords: read('chords', loose === null ? 'sounding' : 'shapes', readChordsWord, [
+      'bad-chords-word',
       'sounding',
       'shapes',
     ]),
@@ -78,7 +79,7 @@ export function readHeaders(raw: RawHeaders, problems: ChartProblem[]): ReadHead
   return { headers, unread };
 }
 
-function valueOf<T>(result: { readonly ok: true; readonly value: T } | { readonly ok: false }): T | undefined {
+function valueIn<T>(result: { readonly ok: true; readonly value: T } | { readonly ok: false }): T | undefined {
   return result.ok ? result.value : undefined;
 }
 
@@ -97,24 +98,16 @@ function readChordsWord(text: string): 'sounding' | 'shapes' | undefined {
   return word === 'sounding' || word === 'shapes' ? word : undefined;
 }
 
-function readMinutes(text: string): number | undefined {
-  const match = /^(\d{1,2}):([0-5]\d)$/.exec(text);
-  const seconds = Number(match?.[1]) * 60 + Number(match?.[2]);
-  return match === null || seconds === 0 ? undefined : seconds;
-}
-
-function readRange(raw: RawHeaders, unread: HeaderName[], problems: ChartProblem[]): MelodyRange | null {
+function readRange(raw: RawHeaders, unread: HeaderName[], problems: ChartProblem[]): PitchRange | null {
   const span = raw.values.get('range');
   if (span === undefined || span.text === '') {
     return null;
   }
-  const match = /^(\S+?)\s*(?:-|–|\bto\b)\s*(\S+)$/.exec(span.text);
-  const low = parsePitch(match?.[1] ?? '');
-  const high = parsePitch(match?.[2] ?? '');
-  if (low.ok && high.ok && low.value <= high.value) {
-    return { lowMidi: low.value, highMidi: high.value };
+  const range = parseRange(span.text);
+  if (range.ok) {
+    return range.value;
   }
-  const kind = low.ok && high.ok ? 'range-upside-down' : 'bad-range';
+  const kind = range.error.kind === 'range-upside-down' ? 'range-upside-down' : 'bad-range';
   problems.push(problemAt(placeOf(span), kind, span.text, ['C4-D5']));
   unread.push('range');
   return null;

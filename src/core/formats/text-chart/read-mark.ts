@@ -32,9 +32,10 @@ export function readMark(span: Span, problems: ChartProblem[]): Mark | null {
     problems.push(problemAt(placeOf(span), 'bad-mark', span.text));
     return null;
   }
-  const [, push = '', name = '', afterBeat, hold, stop, stopBeat] = match;
+  const [, push = '', name = '', afterBeat, hold, stop, stopBeat = ''] = match;
   const isSilent = NO_CHORD.test(name);
-  if (isSilent && (push !== '' || hold !== undefined || stop !== undefined)) {
+  const hasSigns = push !== '' || hold !== undefined || stop !== undefined;
+  if (isSilent && hasSigns) {
     problems.push(problemAt(placeOf(span), 'bad-mark', span.text, ['N.C.']));
     return null;
   }
@@ -48,9 +49,13 @@ export function readMark(span: Span, problems: ChartProblem[]): Mark | null {
     chord,
     pushTicks: push === '<' || push === '<<' ? PUSH_TICKS[push] : 0,
     hold: hold !== undefined,
-    stop: stop === undefined ? null : { beat: stopBeat === undefined || stopBeat === '' ? null : Number(stopBeat) },
-    afterBeat: afterBeat === undefined ? null : Number(afterBeat),
+    stop: stop === undefined ? null : { beat: toNumber(stopBeat) },
+    afterBeat: toNumber(afterBeat ?? ''),
   };
+}
+
+function toNumber(figures: string): number | null {
+  return figures === '' ? null : Number(figures);
 }
 
 function readSilence(span: Span, name: string, problems: ChartProblem[]): null {

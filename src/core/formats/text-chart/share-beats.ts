@@ -100,24 +100,38 @@ function toSlots(
   problems: ChartProblem[],
 ): readonly ChartSlot[] | null {
   const barEnd = bar.beats * beatTicks(bar.metre);
-  const slots: ChartSlot[] = [];
-  for (const [index, { mark, startTick }] of placed.entries()) {
-    const endTick = placed[index + 1]?.startTick ?? barEnd;
-    if (startTick >= endTick || (index === 0 && startTick !== 0)) {
-      const wrong = startTick >= barEnd || index === 0 ? mark : (placed[index + 1]?.mark ?? mark);
-      problems.push(problemAt(placeOf(wrong.span), 'bad-start', wrong.span.text));
-      return null;
-    }
-    const stopTick =
-      mark.stop === null || mark.stop.beat === null ? startTick : (mark.stop.beat - 1) * beatTicks(bar.metre);
-    if (stopTick < startTick || stopTick >= endTick) {
-      problems.push(problemAt(placeOf(mark.span), 'bad-stop', mark.span.text));
-      return null;
-    }
-    const { chord, pushTicks, hold, stop } = mark;
-    slots.push({ chord, ticks: endTick - startTick, pushTicks, hold, stop });
+  const endOf = (index: number): number => placed[index + 1]?.startTick ?? barEnd;
+  const misplaced = placed.findIndex(
+    ({ startTick }, index) => startTick >= endOf(index) || (index === 0 && startTick !== 0),
+  );
+  if (misplaced !== -1) {
+    const { mark, startTick } = itemAt(placed, misplaced);
+    const wrong = startTick >= barEnd ? mark : (placed[misplaced + 1]?.mark ?? mark);
+    problems.push(problemAt(placeOf(wrong.span), 'bad-start', wrong.span.text));
+    return null;
   }
-  return slots;
+  const stoppedOutside = placed.find(({ mark, startTick }, index) => {
+    const stopTick = stopTickOf(mark, startTick, bar.metre);
+    return stopTick < startTick || stopTick >= endOf(index);
+  });
+  if (stoppedOutside !== undefined) {
+    const { span } = stoppedOutside.mark;
+    problems.push(problemAt(placeOf(span), 'bad-stop', span.text));
+    return null;
+  }
+  return placed.map(({ mark: { chord, pushTicks, hold, stop }, startTick }, index) => ({
+    chord,
+    ticks: endOf(index) - startTick,
+    pushTicks,
+    hold,
+    stop,
+  }));
+}
+
+/** When a chord is hit for the last time; its own start where it is not stopped later. */
+function stopTickOf(mark: ChordMark, startTick: number, metre: Metre): number {
+  const beat = mark.stop?.beat ?? null;
+  return beat === null ? startTick : (beat - 1) * beatTicks(metre);
 }
 
 /** The start of each slot in ticks from the bar line. */

@@ -1,0 +1,72 @@
+import type * as z from 'zod';
+import {
+  type CreateSong,
+  type ErrorCode,
+  errorSchema,
+  type OpenSong,
+  openSongSchema,
+  type SaveSong,
+  type SongId,
+  type SongSummary,
+  savedSongSchema,
+  songListSchema,
+} from '../../contract/api.ts';
+
+/** Why a request came to nothing: the server's own code, or that it did not answer, or not as agreed. */
+export class ApiError extends Error {
+  override readonly name = 'ApiError';
+  readonly code: ErrorCode | 'no-answer' | 'odd-answer';
+
+  constructor(code: ApiError['code'], message: string) {
+    super(message);
+    this.code = code;
+  }
+}
+
+async function send(path: string, init: RequestInit = {}): Promise<Response> {
+  const response = await fetch(path, {
+    ...init,
+    headers: init.body === undefined ? {} : { 'Content-Type': 'application/json' },
+  }).catch(() => {
+    throw new ApiError('no-answer', 'Golden Ladder’s server does not answer.');
+  });
+  if (response.ok) {
+    return response;
+  }
+  const parsed = errorSchema.safeParse(await response.json().catch(() => null));
+  throw parsed.success
+    ? new ApiError(parsed.data.code, parsed.data.message)
+    : new ApiError('odd-answer', `The server answered with status ${response.status}.`);
+}
+
+async function read<T>(path: string, schema: z.ZodType<T>, init?: RequestInit): Promise<T> {
+  const response = await send(path, init);
+  const parsed = schema.safeParse(await response.json().catch(() => null));
+  if (!parsed.success) {
+    throw new ApiError('odd-answer', 'The server’s answer could not be read.');
+  }
+  return parsed.data;
+}
+
+const json = (method: string, body: unknown): RequestInit => ({ method, body: JSON.stringify(body) });
+
+/** The server's songs, each answer checked against the contract. */
+export const api = {
+  listSongs: async (): Promise<readonly SongSummary[]> => (await read('/api/songs', songListSchema)).songs,
+  openSong: (id: SongId): Promise<OpenSong> => read(`/api/songs/${id}`, openSongSchema),
+  createSong: (song: CreateSong): Promise<OpenSong> => read('/api/songs', openSongSchema, json('POST', song)),
+  saveSong: async (id: SongId, save: SaveSong): Promise<number> =>
+    (await read(`/api/songs/${id}`, savedSongSchema, json('PUT', save))).revision,
+  deleteSong: async (id: SongId): Promise<void> => {
+    await send(`/api/songs/${id}`, { method: 'DELETE' });
+  },
+  restoreSong: async (id: SongId): Promise<void> => {
+    await send(`/api/songs/${id}/restore`, { method: 'POST' });
+  },
+  addDemoSongs: async (): Promise<void> => {
+    await send('/api/demo-songs', { method: 'POST' });
+  },
+};
+
+/** The part of the client that an open song needs. */
+export type SongApi = Pick<typeof api, 'saveSong' | 'createSong'>;

@@ -1,0 +1,54 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { SongsPage } from '../features/songs/songs-page.tsx';
+import { GlobalStyle } from '../theme/global-style.ts';
+import { Failure } from './failure.tsx';
+import { SongFrame } from './song-frame.tsx';
+
+const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
+
+const loading = { HydrateFallback: () => <p role="status">Opening …</p> };
+
+const router = createBrowserRouter([
+  { path: '/', element: <SongsPage />, errorElement: <Failure /> },
+  {
+    path: '/songs/:songId',
+    element: <SongFrame />,
+    errorElement: <Failure />,
+    ...loading,
+    children: [
+      { index: true, element: <Navigate to="listen" replace /> },
+      {
+        path: 'listen',
+        errorElement: <Failure />,
+        lazy: async () => ({ Component: (await import('../features/listen/listen-page.tsx')).ListenPage }),
+      },
+      {
+        path: 'capo',
+        errorElement: <Failure />,
+        lazy: async () => ({ Component: (await import('../features/capo/capo-page.tsx')).CapoPage }),
+      },
+      {
+        path: 'map',
+        errorElement: <Failure />,
+        lazy: async () => ({ Component: (await import('../features/map/map-page.tsx')).MapPage }),
+      },
+      {
+        path: 'handout',
+        errorElement: <Failure />,
+        lazy: async () => ({ Component: (await import('../features/handout/handout-page.tsx')).HandoutPage }),
+      },
+    ],
+  },
+  { path: '*', element: <Navigate to="/" replace /> },
+]);
+
+/** The whole application. */
+export function App() {
+  return (
+    <QueryClientProvider client={queries}>
+      <GlobalStyle />
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  );
+}

@@ -1,0 +1,71 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { styled } from 'styled-components';
+import type { SaveState } from '../editor/song-editor.ts';
+import { useSongEditor, useSongState } from '../editor/use-song.tsx';
+import { colour } from '../theme/tokens.ts';
+import { Button } from '../ui/button.tsx';
+
+const WORDS: Readonly<Record<SaveState, string>> = {
+  saved: 'all saved',
+  changed: 'saving …',
+  saving: 'saving …',
+  waiting: 'not saved: the server does not answer; trying again',
+  conflict: 'not saved: changed elsewhere',
+  refused: 'not saved',
+};
+
+/** Says plainly whether everything is saved. */
+export function SaveSign() {
+  const state = useSongState(({ saveState }) => saveState);
+  const isTrouble = state === 'waiting' || state === 'conflict' || state === 'refused';
+  return (
+    <Sign role="status" data-trouble={isTrouble || undefined}>
+      {WORDS[state]}
+    </Sign>
+  );
+}
+
+/** What to do when the server refuses: nothing is overwritten, and the user chooses. */
+export function SaveTrouble() {
+  const editor = useSongEditor();
+  const navigate = useNavigate();
+  const [problem, setProblem] = useState('');
+  const state = useSongState(({ saveState }) => saveState);
+  const refusal = useSongState((song) => song.refusal);
+  if (state !== 'conflict' && state !== 'refused') {
+    return null;
+  }
+  const keep = async (): Promise<void> => {
+    try {
+      const id = await editor.keepAsNewSong();
+      await navigate(`/songs/${id}/listen`);
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : 'It could not be kept.');
+    }
+  };
+  return (
+    <Trouble role="alert">
+      <p>
+        {refusal} {problem}
+      </p>
+      {state === 'conflict' && (
+        <>
+          <Button weight="strong" onPress={() => void keep()}>
+            Keep mine as a new song
+          </Button>
+          <Button onPress={() => window.location.reload()}>Load the other version</Button>
+        </>
+      )}
+    </Trouble>
+  );
+}
+
+const Sign = styled.p`
+  margin-left: auto; font-size: 13px; color: ${colour.quiet};
+  &[data-trouble] { color: ${colour.rosewood}; font-weight: 650; }
+`;
+const Trouble = styled.div`
+  display: flex; flex-wrap: wrap; align-items: center; gap: 12px; padding: 10px 24px; background: ${colour.sheet};
+  border-bottom: 3px solid ${colour.rosewood};
+`;

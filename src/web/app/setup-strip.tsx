@@ -1,0 +1,69 @@
+import { Link } from 'react-router';
+import { styled } from 'styled-components';
+import { formatKeyWords, formatShapeKey, formatTempoWords, formatTotals } from '../../core/page/setup-words.ts';
+import type { Part, SongDocument } from '../../core/song/document.ts';
+import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
+import { songKeysOf } from '../../core/song/song-keys.ts';
+import { useDocument, usePart } from '../editor/use-song.tsx';
+import { colour, frame, nameFace } from '../theme/tokens.ts';
+import { Signed } from '../ui/signed.tsx';
+import { SaveSign } from './save-sign.tsx';
+
+/** The strip along the top: what sounds, what the hand does, and how long it is; each word leads to where it is changed. */
+export function SetupStrip() {
+  const document = useDocument();
+  const part = usePart();
+  const words = stripWords(document, part);
+  return (
+    <Strip>
+      <h1>{document.facts.title}</h1>
+      <dl>
+        {words.map(({ term, value, to }) => (
+          <div key={term}>
+            <dt>{term}</dt>
+            <dd>
+              <Link to={to}>
+                <Signed text={value} />
+              </Link>
+            </dd>
+          </div>
+        ))}
+      </dl>
+      <SaveSign />
+    </Strip>
+  );
+}
+
+function stripWords(
+  document: SongDocument,
+  part: Part,
+): readonly { readonly term: string; readonly value: string; readonly to: string }[] {
+  const played = listPlayedBars(document);
+  const { sounding, shape, isFound } = songKeysOf(document, part);
+  const { capoFret, tuning } = part.setup;
+  const isEmpty = played.length === 0;
+  return [
+    {
+      term: isFound && !isEmpty ? 'sounds in (found)' : 'sounds in',
+      value: isEmpty && isFound ? '–' : formatKeyWords(sounding),
+      to: 'listen',
+    },
+    { term: 'shapes in', value: isEmpty && isFound ? '–' : formatShapeKey(shape), to: 'capo' },
+    { term: 'capo', value: capoFret === 0 ? 'none' : `fret ${capoFret}`, to: 'capo' },
+    { term: 'tuning', value: tuning.name, to: 'listen' },
+    { term: 'tempo', value: formatTempoWords(document.facts.tempo, document.facts.metre), to: 'listen' },
+    { term: 'length', value: formatTotals(totalsOf(played)), to: 'map' },
+  ];
+}
+
+const Strip = styled.header`
+  display: flex; align-items: center; gap: 28px; min-height: ${frame.stripPx}px; padding: 8px 24px;
+  border-bottom: 1px solid ${colour.hairline}; flex-wrap: wrap;
+  h1 { font: 650 20px/1.2 ${nameFace}; max-width: 26ch; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+  dl { display: flex; flex-wrap: wrap; gap: 4px 24px; margin: 0; }
+  dt { font-size: 12px; color: ${colour.quiet}; line-height: 1.3; }
+  dd { margin: 0; font-weight: 650; line-height: 1.3; }
+  dd a { color: inherit; text-decoration: underline dotted ${colour.brass} 2px; text-underline-offset: 4px; display: inline-block; min-height: 24px; }
+  dd a:hover { background: ${colour.brassSoft}; }
+  @media print { display: none; }
+`;

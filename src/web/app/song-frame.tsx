@@ -1,0 +1,108 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Link, Outlet, useNavigate, useParams } from 'react-router';
+import { styled } from 'styled-components';
+import { type OpenSong, songIdSchema } from '../../contract/api.ts';
+import { api } from '../api/client.ts';
+import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
+import { SongEditorProvider } from '../editor/use-song.tsx';
+import { colour } from '../theme/tokens.ts';
+import { EmptyState } from '../ui/empty-state.tsx';
+import { LadderRail } from './ladder-rail.tsx';
+import { SaveTrouble } from './save-sign.tsx';
+import { SetupStrip } from './setup-strip.tsx';
+import { ShortcutSheet } from './shortcut-sheet.tsx';
+import { STEPS } from './steps.ts';
+import { type KeyedAction, useKeys } from './use-keys.ts';
+
+/** An open song: the ladder, the setup strip, and the screen of the current step. */
+export function SongFrame() {
+  const { songId } = useParams();
+  const id = songIdSchema.safeParse(songId);
+  const opened = useQuery({
+    queryKey: ['song', songId],
+    queryFn: () => (id.success ? api.openSong(id.data) : Promise.reject(new Error('There is no such song.'))),
+    gcTime: 0,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  if (opened.isPending) {
+    return <p role="status">Opening …</p>;
+  }
+  if (opened.isError) {
+    return (
+      <Alone>
+        <EmptyState title="This song cannot be opened">
+          <p>{opened.error.message}</p>
+          <Link to="/">Back to the songs</Link>
+        </EmptyState>
+      </Alone>
+    );
+  }
+  return <OpenedSong key={opened.data.id} song={opened.data} />;
+}
+
+function OpenedSong({ song }: { readonly song: OpenSong }) {
+  const editor = useEditorFor(song);
+  const [isSheetOpen, setSheetOpen] = useState(false);
+  const actions = useSongActions(editor, () => setSheetOpen(true));
+  useKeys(actions);
+  return (
+    <SongEditorProvider editor={editor}>
+      <Frame>
+        <SkipLink href="#step">Skip to the step</SkipLink>
+        <LadderRail />
+        <div>
+          <SetupStrip />
+          <SaveTrouble />
+          <main id="step" tabIndex={-1}>
+            <Outlet />
+          </main>
+        </div>
+      </Frame>
+      <ShortcutSheet actions={actions} isOpen={isSheetOpen} onClose={() => setSheetOpen(false)} />
+    </SongEditorProvider>
+  );
+}
+
+/** One editor for as long as the song is open; what is not saved goes out when the song or the page is left. */
+function useEditorFor(song: OpenSong): SongEditor {
+  const [editor] = useState(() => createSongEditor(song, api));
+  useEffect(() => {
+    const onLeave = (event: BeforeUnloadEvent): void => {
+      if (editor.store.getState().saveState !== 'saved') {
+        void editor.flush();
+        event.preventDefault();
+      }
+    };
+    window.addEventListener('beforeunload', onLeave);
+    return () => {
+      window.removeEventListener('beforeunload', onLeave);
+      void editor.flush();
+    };
+  }, [editor]);
+  return editor;
+}
+
+function useSongActions(editor: SongEditor, showSheet: () => void): readonly KeyedAction[] {
+  const navigate = useNavigate();
+  return [
+    ...STEPS.map((step) => ({ key: step.key, label: `Go to ${step.label}`, run: () => void navigate(step.path) })),
+    { key: '0', label: 'Go to the songs', run: () => void navigate('/') },
+    { key: 'undo', label: 'Undo', run: editor.undo },
+    { key: 'redo', label: 'Redo', run: editor.redo },
+    { key: '?', label: 'Show these keys', run: showSheet },
+  ];
+}
+
+const Frame = styled.div`
+  display: grid; grid-template-columns: auto minmax(0, 1fr); min-height: 100vh;
+  main { outline: none; }
+  @media print { display: block; }
+`;
+const SkipLink = styled.a`
+  position: absolute; left: -999px; top: 8px; background: ${colour.sheet}; padding: 8px 12px; z-index: 5;
+  &:focus { left: 100px; }
+`;
+const Alone = styled.main`
+  padding: 24px 48px;
+`;

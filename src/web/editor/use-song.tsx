@@ -1,0 +1,42 @@
+import { createContext, type ReactNode, useContext } from 'react';
+import { useStore } from 'zustand';
+import type { Part, SongDocument } from '../../core/song/document.ts';
+import { mainPartOf } from '../../core/song/parts.ts';
+import type { SongEditor, SongState } from './song-editor.ts';
+
+const EditorContext = createContext<SongEditor | null>(null);
+
+/** Gives the screens below an open song. */
+export function SongEditorProvider({
+  editor,
+  children,
+}: {
+  readonly editor: SongEditor;
+  readonly children: ReactNode;
+}) {
+  return <EditorContext.Provider value={editor}>{children}</EditorContext.Provider>;
+}
+
+/** The editor of the open song. */
+export function useSongEditor(): SongEditor {
+  const editor = useContext(EditorContext);
+  if (editor === null) {
+    throw new Error('no song is open here');
+  }
+  return editor;
+}
+
+/** A value taken from the open song's state. */
+export function useSongState<T>(select: (state: SongState) => T): T {
+  return useStore(useSongEditor().store, select);
+}
+
+/** The document of the open song. */
+export function useDocument(): SongDocument {
+  return useSongState((state) => state.history.present);
+}
+
+/** The part that the screens speak of. */
+export function usePart(): Part {
+  return mainPartOf(useDocument());
+}

@@ -1,0 +1,92 @@
+import { useMemo } from 'react';
+import { RadioGroup } from 'react-aria-components';
+import { Link } from 'react-router';
+import { styled } from 'styled-components';
+import { easiestFrets, listCapoRows } from '../../../core/arrange/capo-rows.ts';
+import { formatChordName } from '../../../core/harmony/chord-symbol.ts';
+import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
+import { colour, frame } from '../../theme/tokens.ts';
+import { EmptyState } from '../../ui/empty-state.tsx';
+import { Signed } from '../../ui/signed.tsx';
+import { CapoReasons } from './capo-reasons.tsx';
+import { CapoRung } from './capo-row.tsx';
+import { EffortLegend } from './effort-bar.tsx';
+import { Neck } from './neck.tsx';
+
+/** Step 2: the neck as a ladder, and on every rung what the song would need there. */
+export function CapoPage() {
+  const editor = useSongEditor();
+  const document = useDocument();
+  const part = usePart();
+  const rows = useMemo(() => listCapoRows(document, part, editor.memory), [document, part, editor]);
+  const easiest = useMemo(() => easiestFrets(rows), [rows]);
+  if (rows.length === 0) {
+    return (
+      <Alone>
+        <EmptyState title="No chords yet">
+          <p>The rungs fill when the song has chords.</p>
+          <Link to="../listen">Put the song in</Link>
+        </EmptyState>
+      </Alone>
+    );
+  }
+  const most = Math.max(...rows.map(({ effort }) => effort.total));
+  const sounding = rows[0]?.chords.map((chord) => formatChordName(chord.sounding)) ?? [];
+  return (
+    <Page>
+      <section aria-label="Where the capo goes">
+        <Sounding>
+          What sounds, on every rung:{' '}
+          <b>
+            <Signed text={sounding.join('   ')} />
+          </b>
+        </Sounding>
+        <Ladder>
+          <Neck capoFret={part.setup.capoFret} strings={part.setup.tuning.openMidi.length} />
+          <Rungs
+            aria-label="Capo fret"
+            value={String(part.setup.capoFret)}
+            onChange={(fret) => editor.run({ kind: 'set-capo', partId: part.id, capoFret: Number(fret) })}
+          >
+            {rows.map((row) => (
+              <CapoRung
+                key={row.capoFret}
+                row={row}
+                most={most}
+                isGolden={easiest.includes(row.capoFret)}
+                isTie={easiest.length > 1}
+              />
+            ))}
+          </Rungs>
+        </Ladder>
+        <EffortLegend />
+      </section>
+      <aside>
+        <CapoReasons rows={rows} easiest={easiest} />
+      </aside>
+    </Page>
+  );
+}
+
+const Page = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx}px;
+  > section { padding: 10px 14px 20px 20px; min-width: 0; }
+  aside { border-left: 1px solid ${colour.hairline}; background: ${colour.sheet}; padding: 22px 24px; }
+  @media (max-width: 1100px) {
+    grid-template-columns: minmax(0, 1fr);
+    aside { border-left: 0; border-top: 1px solid ${colour.hairline}; }
+  }
+`;
+const Sounding = styled.p`
+  font-size: 14px; color: ${colour.quiet}; padding: 0 0 6px 8px;
+  b { color: ${colour.ink}; white-space: pre-wrap; }
+`;
+const Ladder = styled.div`
+  display: flex; align-items: start; gap: 8px;
+`;
+const Rungs = styled(RadioGroup)`
+  flex: 1; min-width: 0; border-top: 1px solid ${colour.hairline};
+`;
+const Alone = styled.div`
+  padding: 24px 48px;
+`;

@@ -1,0 +1,62 @@
+import { styled } from 'styled-components';
+import type { RowEffort } from '../../../core/arrange/capo-rows.ts';
+import { colour } from '../../theme/tokens.ts';
+
+const PARTS = [
+  { name: 'holding', of: 'hold', fill: colour.spruce },
+  { name: 'unfamiliar shapes', of: 'learn', fill: colour.spruceMid },
+  { name: 'the capo itself', of: 'setup', fill: colour.wire },
+] as const;
+
+/** An effort as a bar taken apart, with its figure beside it; `most` fills the whole width. */
+export function EffortBar({ effort, most }: { readonly effort: RowEffort; readonly most: number }) {
+  return (
+    <Frame>
+      <Track viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
+        <rect width={100} height={8} fill={colour.hairline} opacity={0.6} />
+        {PARTS.map((part) => (
+          <rect
+            key={part.of}
+            x={(startOf(part.of, effort) / most) * 100}
+            y={0}
+            width={(effort[part.of] / most) * 100}
+            height={8}
+            fill={part.fill}
+          />
+        ))}
+      </Track>
+      <span>{effort.total.toFixed(1)}</span>
+    </Frame>
+  );
+}
+
+function startOf(part: 'hold' | 'learn' | 'setup', effort: RowEffort): number {
+  return part === 'hold' ? 0 : part === 'learn' ? effort.hold : effort.hold + effort.learn;
+}
+
+/** What the colours of the bars mean. */
+export function EffortLegend() {
+  return (
+    <Legend>
+      <span>Effort, in easy fingers:</span>
+      {PARTS.map((part) => (
+        <span key={part.of}>
+          <svg width="12" height="12" aria-hidden="true">
+            <rect width="12" height="12" rx="2" fill={part.fill} />
+          </svg>{' '}
+          {part.name}
+        </span>
+      ))}
+    </Legend>
+  );
+}
+
+const Frame = styled.span`
+  display: flex; align-items: center; gap: 8px; font-size: 13px; font-weight: 650; font-variant-numeric: tabular-nums;
+`;
+const Track = styled.svg`
+  width: 84px; height: 8px; flex: none;
+`;
+const Legend = styled.p`
+  display: flex; flex-wrap: wrap; gap: 4px 18px; font-size: 13px; color: ${colour.quiet}; padding: 10px 0 0 8px;
+`;

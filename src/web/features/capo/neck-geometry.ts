@@ -1,0 +1,26 @@
+import { HIGHEST_CAPO_ROW } from '../../../core/arrange/capo-rows.ts';
+import { DEFAULT_SCALE_LENGTH_MM, fretDistanceMm } from '../../../core/fretboard/distance.ts';
+
+/** Height of the row above the nut, and of all rows below it, in px. */
+const NUT_ROW_PX = 60;
+const FRETTED_PX = 592;
+
+/** Width of the neck in px. */
+export const NECK_WIDTH_PX = 84;
+
+/** Where the row of a capo fret ends, from the top of the picture: row 0 at the nut, row n at fret wire n, to scale. */
+export function rowBottomPx(fret: number): number {
+  const share =
+    fretDistanceMm(fret, DEFAULT_SCALE_LENGTH_MM) / fretDistanceMm(HIGHEST_CAPO_ROW, DEFAULT_SCALE_LENGTH_MM);
+  return NUT_ROW_PX + share * FRETTED_PX;
+}
+
+/** Height of the row of a capo fret in px. */
+export function rowHeightPx(fret: number): number {
+  return fret === 0 ? NUT_ROW_PX : rowBottomPx(fret) - rowBottomPx(fret - 1);
+}
+
+/** The middle of a row, from the top of the picture, in px. */
+export function rowMiddlePx(fret: number): number {
+  return rowBottomPx(fret) - rowHeightPx(fret) / 2;
+}

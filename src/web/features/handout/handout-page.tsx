@@ -1,0 +1,114 @@
+import { useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { createGlobalStyle, styled } from 'styled-components';
+import { composeHandout } from '../../../core/page/handout-content.ts';
+import { layOutHandout, PAPERS, type Paper } from '../../../core/page/handout-layout.ts';
+import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { colour, nameFace, textFace } from '../../theme/tokens.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
+import { EmptyState } from '../../ui/empty-state.tsx';
+import { Marks } from '../../ui/marks.tsx';
+import { createMeasure } from './measure-text.ts';
+import { usePaper } from './use-paper.ts';
+
+const PAPER_CHOICES: readonly { readonly value: Paper; readonly text: string }[] = [
+  { value: 'A4', text: 'A4' },
+  { value: 'Letter', text: 'Letter' },
+];
+
+/** Step 7: the page a student takes home, as it will be printed. */
+export function HandoutPage() {
+  const document = useDocument();
+  const part = usePart();
+  const [paper, setPaper] = usePaper();
+  const areFontsLoaded = useFonts();
+  const pages = useMemo(
+    () => (areFontsLoaded ? layOutHandout(composeHandout(document, part), paper, createMeasure()) : []),
+    [document, part, paper, areFontsLoaded],
+  );
+  if (document.map.sections.length === 0) {
+    return (
+      <Alone>
+        <EmptyState title="Nothing to hand out yet">
+          <p>The page fills when the song has chords.</p>
+          <Link to="../listen">Put the song in</Link>
+        </EmptyState>
+      </Alone>
+    );
+  }
+  const { widthMm, heightMm } = PAPERS[paper];
+  return (
+    <Page>
+      <PrintSize $widthMm={widthMm} $heightMm={heightMm} />
+      <Bar>
+        <Choice label="Paper" options={PAPER_CHOICES} value={paper} onChange={setPaper} />
+        <p role="status">
+          {!areFontsLoaded
+            ? 'Setting the page …'
+            : pages.length === 1
+              ? 'Fits one page.'
+              : `${pages.length} pages; even small, it does not fit one.`}
+        </p>
+        <Button weight="strong" onPress={() => window.print()} isDisabled={!areFontsLoaded}>
+          Print
+        </Button>
+      </Bar>
+      {pages.map((page, index) => (
+        <Sheet
+          // biome-ignore lint/suspicious/noArrayIndexKey: pages have no other name than their number
+          key={index}
+          viewBox={`0 0 ${page.widthMm} ${page.heightMm}`}
+          role="img"
+          aria-label={`Page ${index + 1} of the handout of ${document.facts.title}`}
+        >
+          <Marks marks={page.marks} />
+        </Sheet>
+      ))}
+    </Page>
+  );
+}
+
+/** Whether the faces of the page are loaded; before that, widths would be those of other fonts. */
+function useFonts(): boolean {
+  const [isLoaded, setLoaded] = useState(false);
+  useEffect(() => {
+    let isCurrent = true;
+    const faces = [
+      `650 16px ${nameFace}`,
+      `400 16px ${textFace}`,
+      `650 16px ${textFace}`,
+      `italic 400 16px ${textFace}`,
+    ];
+    const all = faces.map((face) => window.document.fonts.load(face, 'A♭♯'));
+    void Promise.allSettled(all).then(() => {
+      if (isCurrent) {
+        setLoaded(true);
+      }
+    });
+    return () => {
+      isCurrent = false;
+    };
+  }, []);
+  return isLoaded;
+}
+
+const PrintSize = createGlobalStyle<{ readonly $widthMm: number; readonly $heightMm: number }>`
+  @media print { @page { size: ${({ $widthMm }) => $widthMm}mm ${({ $heightMm }) => $heightMm}mm; margin: 0; } }
+`;
+const Page = styled.div`
+  display: grid; justify-items: center; gap: 16px; padding: 16px 24px 48px;
+  @media print { display: block; padding: 0; }
+`;
+const Bar = styled.div`
+  display: flex; align-items: center; gap: 24px; width: min(100%, 760px);
+  p { color: ${colour.quiet}; font-size: 14px; flex: 1; }
+  @media print { display: none; }
+`;
+const Sheet = styled.svg`
+  display: block; width: min(100%, 760px); height: auto; background: white; border: 1px solid ${colour.hairline};
+  @media print { width: 100vw; height: 100vh; border: 0; break-after: page; &:last-child { break-after: auto; } }
+`;
+const Alone = styled.div`
+  padding: 24px 48px;
+`;

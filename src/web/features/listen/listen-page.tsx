@@ -1,0 +1,77 @@
+import { useState } from 'react';
+import { styled } from 'styled-components';
+import { isClean } from '../../../core/formats/text-chart/parse-chart.ts';
+import type { ChartChords } from '../../../core/song/document.ts';
+import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
+import { colour, frame } from '../../theme/tokens.ts';
+import { Choice } from '../../ui/choice.tsx';
+import type { EditorTarget } from '../../ui/text-editor.tsx';
+import { ChartEditor } from './chart-editor.tsx';
+import { FactsForm } from './facts-form.tsx';
+import { ProblemList } from './problem-list.tsx';
+import { useChartText } from './use-chart-text.ts';
+
+const NAMES: readonly { readonly value: ChartChords; readonly text: string }[] = [
+  { value: 'shapes', text: 'shapes' },
+  { value: 'sounding', text: 'what sounds' },
+];
+
+/** Step 1: put the song in, as text, with its facts beside it. */
+export function ListenPage() {
+  const editor = useSongEditor();
+  const document = useDocument();
+  const chart = useChartText();
+  const [target, setTarget] = useState<EditorTarget | null>(null);
+  const isBroken = !isClean(chart.parsed);
+  const isEmpty = chart.text.trim() === '' || document.map.sections.length === 0;
+  return (
+    <Page>
+      <section aria-label="Chart">
+        <header>
+          <h2>The chart</h2>
+          {!isBroken && (
+            <Choice
+              label="Names show"
+              options={NAMES}
+              value={document.chart.chords}
+              onChange={(chords) => editor.run({ kind: 'set-chart-chords', chords })}
+            />
+          )}
+        </header>
+        {isEmpty && (
+          <Hint>
+            Paste or type: a heading such as <code>Verse:</code>, then bars such as <code>| G | D | Em7 | Cadd9 |</code>
+            , and right below them the words where they start.
+          </Hint>
+        )}
+        <ChartEditor chart={chart} target={target} />
+      </section>
+      <aside>
+        <ProblemList problems={chart.parsed.problems} onGo={setTarget} />
+        <h2>The song</h2>
+        <FactsForm isWaiting={isBroken} />
+        <Caution>Words and records belong to their owners: write cues, not whole lyrics.</Caution>
+      </aside>
+    </Page>
+  );
+}
+
+const Page = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx + 40}px; min-height: calc(100vh - ${frame.stripPx + 1}px);
+  > section { display: flex; flex-direction: column; gap: 10px; padding: 18px 24px 24px; height: calc(100vh - ${frame.stripPx + 1}px); min-height: 420px; }
+  > section > div:last-child { flex: 1; }
+  > section > header { display: flex; justify-content: space-between; align-items: center; min-height: 32px; }
+  aside { border-left: 1px solid ${colour.hairline}; background: ${colour.sheet}; padding: 22px 24px; display: flex; flex-direction: column; gap: 12px; }
+  aside > h2 { padding-top: 6px; }
+  @media (max-width: 860px) {
+    grid-template-columns: minmax(0, 1fr);
+    aside { border-left: 0; border-top: 1px solid ${colour.hairline}; }
+  }
+`;
+const Hint = styled.p`
+  color: ${colour.quiet}; font-size: 14px;
+  code { background: ${colour.brassSoft}; color: ${colour.ink}; padding: 1px 4px; }
+`;
+const Caution = styled.p`
+  font-size: 13px; color: ${colour.quiet}; margin-top: auto;
+`;

@@ -1,0 +1,96 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { styled } from 'styled-components';
+import type { SongId, SongSummary } from '../../../contract/api.ts';
+import { api } from '../../api/client.ts';
+import { colour } from '../../theme/tokens.ts';
+import { Button } from '../../ui/button.tsx';
+import { EmptyState } from '../../ui/empty-state.tsx';
+import { SongTable } from './song-table.tsx';
+
+/** The library: every song, a new one, and a way back for one that was deleted. */
+export function SongsPage() {
+  const songs = useQuery({ queryKey: ['songs'], queryFn: api.listSongs, staleTime: 0, gcTime: 0 });
+  const { act, problem } = useActs();
+  const [deleted, setDeleted] = useState<SongSummary | null>(null);
+  const navigate = useNavigate();
+
+  const create = () =>
+    act(async () => {
+      const song = await api.createSong({ title: 'Untitled song' });
+      await navigate(`/songs/${song.id}/listen`);
+    });
+  const remove = (song: SongSummary) =>
+    act(async () => {
+      await api.deleteSong(song.id);
+      setDeleted(song);
+    });
+  const bringBack = (id: SongId) =>
+    act(async () => {
+      await api.restoreSong(id);
+      setDeleted(null);
+    });
+
+  return (
+    <Page>
+      <header>
+        <div>
+          <h1>Songs</h1>
+          <p>Golden Ladder</p>
+        </div>
+        <Button weight="strong" onPress={() => void create()}>
+          New song
+        </Button>
+      </header>
+      <Messages role="status">
+        {problem !== '' && <p>{problem}</p>}
+        {deleted !== null && (
+          <p>
+            “{deleted.title}” is deleted. It can be brought back for 30 days.{' '}
+            <Button weight="word" onPress={() => void bringBack(deleted.id)}>
+              Bring it back
+            </Button>
+          </p>
+        )}
+      </Messages>
+      {songs.isPending && <p>Opening the library …</p>}
+      {songs.isError && <p role="alert">{songs.error.message}</p>}
+      {songs.data !== undefined &&
+        (songs.data.length > 0 ? (
+          <SongTable songs={songs.data} onDelete={(song) => void remove(song)} />
+        ) : (
+          <EmptyState title="No songs yet">
+            <p>Begin a new song and paste its chords, or look at how a finished one is laid out.</p>
+            <Button onPress={() => void act(api.addDemoSongs)}>Add the demo song</Button>
+          </EmptyState>
+        ))}
+    </Page>
+  );
+}
+
+/** Runs something that changes the library, says what went wrong, and reads the list again. */
+function useActs() {
+  const queries = useQueryClient();
+  const [problem, setProblem] = useState('');
+  const act = async (work: () => Promise<void>): Promise<void> => {
+    setProblem('');
+    try {
+      await work();
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : 'That did not work.');
+    }
+    await queries.invalidateQueries({ queryKey: ['songs'] });
+  };
+  return { act, problem };
+}
+
+const Page = styled.main`
+  max-width: 1120px; margin: 0 auto; padding: 32px 40px;
+  > header { display: flex; justify-content: space-between; align-items: end; padding-bottom: 16px; }
+  > header h1 { font-size: 34px; }
+  > header p { color: ${colour.brassText}; font-weight: 600; }
+`;
+const Messages = styled.div`
+  min-height: 32px; color: ${colour.ink};
+`;

@@ -9,7 +9,7 @@ export default defineConfig({
           name: 'core',
           environment: 'node',
           include: ['src/core/**/*.test.ts', 'src/contract/**/*.test.ts'],
-          testTimeout: 120_000,
+          testTimeout: 400_000,
         },
       },
       {

@@ -6,10 +6,10 @@ export type Block = { readonly heightMm: number; readonly marks: readonly Mark[]
 /** What laying out needs to know: the width that is free, the scale of all sizes, and how to measure text. */
 export type Layout = { readonly widthMm: number; readonly scale: number; readonly measure: MeasureText };
 
-/** Breaks words into lines no wider than a width. */
+/** Breaks words into lines no wider than a width; a no-break space does not part words. */
 export function wrapText(text: string, sizeMm: number, widthMm: number, measure: MeasureText): readonly string[] {
   const lines: string[] = [];
-  for (const word of text.split(/\s+/)) {
+  for (const word of text.split(' ')) {
     const last = lines.at(-1);
     const longer = `${last} ${word}`;
     if (last !== undefined && measure(longer, sizeMm, 'text', false) <= widthMm) {

@@ -47,6 +47,8 @@ export type Handout = {
   readonly blocks: readonly HandoutBlock[];
 };
 
+const NO_BREAK = '\u00A0';
+
 /** Gathers a handout for one part of a song. */
 export function composeHandout(document: SongDocument, part: Part): Handout {
   const played = listPlayedBars(document);
@@ -61,7 +63,7 @@ export function composeHandout(document: SongDocument, part: Part): Handout {
       name: formatChordName(chord),
       fingering: findStoredShape(part, chord)?.fingering ?? null,
     })),
-    form: passes.map(({ label, bars }) => `${label} (${bars})`).join('   '),
+    form: passes.map(({ label, bars }) => `${label} (${bars})`.replaceAll(' ', NO_BREAK)).join(' · '),
     blocks: document.map.sections.flatMap((section) => blocksOf(document, section, passes, toShapeChord)),
   };
 }

@@ -1,7 +1,7 @@
 /*
  * A handout laid out on paper.
  *
- * Everything becomes a block with a height; blocks are stacked under each other. The page is tried at full size and then a
+ * Everything becomes a block with a height; blocks are stacked under each other. The page is tried at a generous size and then a
  * little smaller until all blocks fit on one sheet; a song too long for that goes on over further sheets at a size that
  * can still be read from a stand. Screen, print and every other painter draw these same marks.
  */
@@ -22,7 +22,7 @@ export const PAPERS = {
 export type Paper = keyof typeof PAPERS;
 
 const MARGIN_MM = 15;
-const SCALES = [1, 0.93, 0.86, 0.8, 0.74] as const;
+const SCALES = [1.15, 1.07, 1, 0.93, 0.86, 0.8, 0.74] as const;
 const MANY_PAGES_SCALE = 0.86;
 
 /** Lays a handout out on as few pages as are readable. */

@@ -63,12 +63,9 @@ export function listBarres(fingering: Fingering): readonly Barre[] {
   });
 }
 
-/** Whether a hand would call it a barre chord: one finger across four strings or more, or across all that are struck. */
+/** Whether a hand would call it a barre chord: one finger across four strings or more; two or three are a small barre. */
 export function isBarreChord(fingering: Fingering): boolean {
-  return listBarres(fingering).some(
-    (barre) =>
-      barre.highString - barre.lowString >= 3 || (barre.finger === 1 && fingering.shape.every((fret) => fret !== 0)),
-  );
+  return listBarres(fingering).some((barre) => barre.highString - barre.lowString >= 3);
 }
 
 /** The lowest and highest fret that a finger stands in, or null when every string is open. */

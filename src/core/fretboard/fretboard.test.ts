@@ -35,7 +35,12 @@ describe('the capo', () => {
 
   // Common practice.
   test.each([
-    ['Bb', 3, 'G'], ['B', 4, 'G'], ['C#', 1, 'C'], ['F#', 2, 'E'], ['Eb', 1, 'D'], ['A', 0, 'A'],
+    ['Bb', 3, 'G'],
+    ['B', 4, 'G'],
+    ['C#', 1, 'C'],
+    ['F#', 2, 'E'],
+    ['Eb', 1, 'D'],
+    ['A', 0, 'A'],
   ])('%s behind capo %i is played in %s', (sounding, capoFret, shape) => {
     const tonic = KEYS.find((key) => key.tonic === sounding && key.mode === 'major');
     expect(tonic && toShapeKey(tonic, { tuning: STANDARD_TUNING, capoFret }).tonic).toBe(shape);
@@ -53,9 +58,14 @@ describe('the capo', () => {
 describe('tunings', () => {
   // Common practice: the open strings of the eight shipped tunings.
   test.each([
-    ['standard', 'E2 A2 D3 G3 B3 E4'], ['half step down', 'Eb2 Ab2 Db3 Gb3 Bb3 Eb4'], ['whole step down', 'D2 G2 C3 F3 A3 D4'],
-    ['drop D', 'D2 A2 D3 G3 B3 E4'], ['double drop D', 'D2 A2 D3 G3 B3 D4'], ['DADGAD', 'D2 A2 D3 G3 A3 D4'],
-    ['open D', 'D2 A2 D3 F#3 A3 D4'], ['open G', 'D2 G2 D3 G3 B3 D4'],
+    ['standard', 'E2 A2 D3 G3 B3 E4'],
+    ['half step down', 'Eb2 Ab2 Db3 Gb3 Bb3 Eb4'],
+    ['whole step down', 'D2 G2 C3 F3 A3 D4'],
+    ['drop D', 'D2 A2 D3 G3 B3 E4'],
+    ['double drop D', 'D2 A2 D3 G3 B3 D4'],
+    ['DADGAD', 'D2 A2 D3 G3 A3 D4'],
+    ['open D', 'D2 A2 D3 F#3 A3 D4'],
+    ['open G', 'D2 G2 D3 G3 B3 D4'],
   ])('%s is %s', (name, pitches) => {
     const tuning = parseTuning(name);
     const midi = pitches.split(' ').map((pitch) => {
@@ -74,7 +84,11 @@ describe('tunings', () => {
 
   test('a common shift is told from strings that moved differently', () => {
     expect(TUNINGS.map(commonShiftOf)).toEqual([0, -1, -2, 0, 0, 0, 0, 0]);
-    expect(TUNINGS.slice(0, 3).map(namedOpenMidi)).toEqual([STANDARD_TUNING.openMidi, STANDARD_TUNING.openMidi, STANDARD_TUNING.openMidi]);
+    expect(TUNINGS.slice(0, 3).map(namedOpenMidi)).toEqual([
+      STANDARD_TUNING.openMidi,
+      STANDARD_TUNING.openMidi,
+      STANDARD_TUNING.openMidi,
+    ]);
   });
 });
 

@@ -40,7 +40,11 @@ function longestCommon(a: readonly string[], b: readonly string[]): number {
     const key = i * 100 + j;
     const value =
       known.get(key) ??
-      (i === a.length || j === b.length ? 0 : a[i] === b[j] ? 1 + from(i + 1, j + 1) : Math.max(from(i + 1, j), from(i, j + 1)));
+      (i === a.length || j === b.length
+        ? 0
+        : a[i] === b[j]
+          ? 1 + from(i + 1, j + 1)
+          : Math.max(from(i + 1, j), from(i, j + 1)));
     known.set(key, value);
     return value;
   };

@@ -14,7 +14,10 @@ export function isEqual(a: unknown, b: unknown): boolean {
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) {
     return false;
   }
-  const left: Record<string, unknown> = { ...a };
-  const right: Record<string, unknown> = { ...b };
-  return [...new Set([...Object.keys(left), ...Object.keys(right)])].every((key) => isEqual(left[key], right[key]));
+  const left = a as Readonly<Record<string, unknown>>;
+  const right = b as Readonly<Record<string, unknown>>;
+  return (
+    Object.keys(left).every((key) => isEqual(left[key], right[key])) &&
+    Object.keys(right).every((key) => key in left || right[key] === undefined)
+  );
 }

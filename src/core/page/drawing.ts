@@ -50,7 +50,10 @@ export type Page = { readonly widthMm: number; readonly heightMm: number; readon
 /** How wide a text is in mm, set in a face at a size in mm; supplied by whoever paints. */
 export type MeasureText = (text: string, sizeMm: number, face: Face, isBold: boolean) => number;
 
-type TextStyle = Partial<Pick<Extract<Mark, { kind: 'text' }>, 'face' | 'isBold' | 'isItalic' | 'anchor' | 'tone'>>;
+/** How a text mark differs from plain ink in the text face, starting at its place. */
+export type TextStyle = Partial<
+  Pick<Extract<Mark, { kind: 'text' }>, 'face' | 'isBold' | 'isItalic' | 'anchor' | 'tone'>
+>;
 
 /** A text mark on a baseline at [x, y] in mm; plain ink in the text face, starting at x, unless the style says otherwise. */
 export function textMark(

@@ -8,7 +8,7 @@
 import { itemAt, range, sumOf } from '../kernel/list.ts';
 import { type Block, type Layout, wrapText } from './block.ts';
 import { boxHeightMm, drawChordBox } from './chord-box.ts';
-import { lineMark, type Mark, type MeasureText, moveDown, type Page, textMark } from './drawing.ts';
+import { lineMark, type Mark, type MeasureText, moveDown, type Page, type TextStyle, textMark } from './drawing.ts';
 import type { Handout, HandoutBlock } from './handout-content.ts';
 import { layLine } from './handout-line.ts';
 
@@ -51,25 +51,25 @@ function layBlocks(handout: Handout, layout: Layout): readonly Block[] {
 
 /** Title and credit, the setup in sentences, and a rule under them. */
 function layHead(handout: Handout, { widthMm, scale, measure }: Layout): Block {
-  const titleMm = fitSize(handout.title, 8.4 * scale, widthMm * (handout.credit === '' ? 1 : 0.66), measure);
-  const marks: Mark[] = [textMark(handout.title, [0, 8 * scale], titleMm, { face: 'name', isBold: true })];
+  const marks: Mark[] = [];
+  let y = 0;
+  const add = (text: string, sizeMm: number, style: TextStyle): void => {
+    const widthOf = (words: string): number => measure(words, sizeMm, style.face ?? 'text', style.isBold ?? false);
+    for (const line of wrapText(text, widthMm, widthOf)) {
+      y += sizeMm * 1.35;
+      marks.push(textMark(line, [0, y], sizeMm, style));
+    }
+  };
+  const isShort = measure(handout.title, 8.4 * scale, 'name', true) <= widthMm * 1.5;
+  add(handout.title, (isShort ? 8.4 : 5.6) * scale, { face: 'name', isBold: true });
   if (handout.credit !== '') {
-    const creditMm = fitSize(handout.credit, 3.2 * scale, widthMm * 0.32, measure);
-    marks.push(textMark(handout.credit, [widthMm, 8 * scale], creditMm, { anchor: 'end', tone: 'quiet' }));
+    add(handout.credit, 3.2 * scale, { tone: 'quiet' });
   }
-  let y = 14.5 * scale;
-  for (const line of wrapText(handout.setup.join(' '), 3.7 * scale, widthMm, measure)) {
-    marks.push(textMark(line, [0, y], 3.7 * scale));
-    y += 5.2 * scale;
-  }
-  marks.push(lineMark([0, y - 1.6 * scale], [widthMm, y - 1.6 * scale], 0.25, 'quiet'));
-  return { heightMm: y + 1.5 * scale, marks, keepsNext: true };
-}
-
-/** The largest size, at most the wanted one, at which a text fits a width. */
-function fitSize(text: string, sizeMm: number, widthMm: number, measure: MeasureText): number {
-  const width = measure(text, sizeMm, 'name', true);
-  return width <= widthMm ? sizeMm : Math.max(sizeMm * 0.4, (sizeMm * widthMm) / width);
+  y += 1.6 * scale;
+  add(handout.setup.join(' '), 3.7 * scale, {});
+  y += 2.6 * scale;
+  marks.push(lineMark([0, y], [widthMm, y], 0.25, 'quiet'));
+  return { heightMm: y + 3 * scale, marks, keepsNext: true };
 }
 
 const BOX_WIDTH_MM = 14;
@@ -108,7 +108,7 @@ function layBoxes(handout: Handout, { widthMm, scale }: Layout): readonly Block[
 
 function layForm(form: string, { widthMm, scale, measure }: Layout): readonly Block[] {
   const sizeMm = 3.2 * scale;
-  return wrapText(form, sizeMm, widthMm, measure).map((line) => ({
+  return wrapText(form, widthMm, (text) => measure(text, sizeMm, 'text', false)).map((line) => ({
     heightMm: 5 * scale,
     marks: [textMark(line, [0, 3.6 * scale], sizeMm, { tone: 'quiet' })],
     keepsNext: true,

@@ -24,7 +24,9 @@ export function layLine(line: HandoutLine, layout: Layout): readonly Block[] {
     marks.push(...row.marks.map((mark) => moveDown(mark, y)));
     y += row.heightMm;
   });
-  for (const cue of line.cues.flatMap((text) => wrapText(text, 3.1 * scale, widthMm - 8, measure))) {
+  for (const cue of line.cues.flatMap((text) =>
+    wrapText(text, widthMm - 8, (words) => measure(words, 3.1 * scale, 'text', false)),
+  )) {
     marks.push(textMark(cue, [2.5 * scale, y + 2.6 * scale], 3.1 * scale, { isItalic: true, tone: 'quiet' }));
     y += 4.3 * scale;
   }

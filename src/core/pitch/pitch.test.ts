@@ -23,15 +23,22 @@ describe('spelled note names', () => {
   });
 
   test('are drawn with real signs', () => {
-    expect(NOTE_NAMES.filter((name) => ['Bb', 'F##', 'Ebb'].includes(name)).map(formatNoteName)).toEqual(['E♭♭', 'B♭', 'F♯♯']);
+    expect(NOTE_NAMES.filter((name) => ['Bb', 'F##', 'Ebb'].includes(name)).map(formatNoteName)).toEqual([
+      'E♭♭',
+      'B♭',
+      'F♯♯',
+    ]);
   });
 });
 
 describe('pitches with octaves', () => {
   // Source: tonal 6.4.3.
-  test.each(['C4', 'A4', 'Bb3', 'Cb4', 'B#3', 'E2', 'F##5', 'Ebb3'])('%s has the MIDI number of the reference', (text) => {
-    expect(parsePitch(text)).toEqual({ ok: true, value: Note.midi(text) });
-  });
+  test.each(['C4', 'A4', 'Bb3', 'Cb4', 'B#3', 'E2', 'F##5', 'Ebb3'])(
+    '%s has the MIDI number of the reference',
+    (text) => {
+      expect(parsePitch(text)).toEqual({ ok: true, value: Note.midi(text) });
+    },
+  );
 
   test.each(['', 'C', 'H4', 'C44', '4C', 'C4D'])('%j is no pitch', (text) => {
     expect(parsePitch(text).ok).toBe(false);
@@ -50,7 +57,9 @@ describe('pitches with octaves', () => {
   test('a range is two of them, the lower first', () => {
     const range = parseRange('c4 to D5');
     expect(range).toEqual({ ok: true, value: { lowMidi: 60, highMidi: 74 } });
-    expect(range.ok && formatRange(range.value, (pitch) => spellInKey(pitch, { tonic: 'C', mode: 'major' }))).toBe('C4-D5');
+    expect(range.ok && formatRange(range.value, (pitch) => spellInKey(pitch, { tonic: 'C', mode: 'major' }))).toBe(
+      'C4-D5',
+    );
     expect(parseRange('D5-C4')).toMatchObject({ ok: false, error: { kind: 'range-upside-down' } });
     expect(parseRange('high')).toMatchObject({ ok: false, error: { kind: 'not-a-pitch' } });
   });

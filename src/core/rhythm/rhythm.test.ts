@@ -1,6 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { formatMinutes, parseMinutes } from './clock.ts';
-import { barTicks, beatTicks, COMMON_TIME, formatMetre, type Metre, parseMetre, QUARTER_TICKS, usualPulseTicks } from './metre.ts';
+import {
+  barTicks,
+  beatTicks,
+  COMMON_TIME,
+  formatMetre,
+  type Metre,
+  parseMetre,
+  QUARTER_TICKS,
+  usualPulseTicks,
+} from './metre.ts';
 import { formatTempo, parseTempo, ticksToSeconds } from './tempo.ts';
 
 const metreOf = (text: string): Metre => {
@@ -26,7 +35,14 @@ describe('metres', () => {
 
   // Common practice: compound metres are counted in dotted quarters.
   test.each([
-    ['4/4', 1], ['3/4', 1], ['6/8', 1.5], ['9/8', 1.5], ['12/8', 1.5], ['3/8', 0.5], ['2/2', 2], ['7/8', 0.5],
+    ['4/4', 1],
+    ['3/4', 1],
+    ['6/8', 1.5],
+    ['9/8', 1.5],
+    ['12/8', 1.5],
+    ['3/8', 0.5],
+    ['2/2', 2],
+    ['7/8', 0.5],
   ])('%s is counted in pulses of %f quarters', (text, quarters) => {
     expect(usualPulseTicks(metreOf(text))).toBe(quarters * QUARTER_TICKS);
   });
@@ -39,8 +55,12 @@ describe('metres', () => {
 
 describe('tempos', () => {
   test.each([
-    ['92', '4/4', '92'], ['92 bpm', '4/4', '92'], ['dotted quarter 56', '6/8', '56'], ['56', '6/8', '56'],
-    ['quarter = 84', '6/8', 'quarter 84'], ['99.5', '3/4', '99.5'],
+    ['92', '4/4', '92'],
+    ['92 bpm', '4/4', '92'],
+    ['dotted quarter 56', '6/8', '56'],
+    ['56', '6/8', '56'],
+    ['quarter = 84', '6/8', 'quarter 84'],
+    ['99.5', '3/4', '99.5'],
   ])('%s in %s is written %s', (text, metre, written) => {
     const tempo = parseTempo(text, metreOf(metre));
     expect(tempo.ok && formatTempo(tempo.value, metreOf(metre))).toBe(written);
@@ -51,8 +71,16 @@ describe('tempos', () => {
   });
 
   test('306 quarters at 92 last 3:20', () => {
-    expect(formatMinutes(ticksToSeconds(306 * QUARTER_TICKS, { tempoBpm: 92, pulseTicks: QUARTER_TICKS }))).toBe('3:20');
+    expect(formatMinutes(ticksToSeconds(306 * QUARTER_TICKS, { tempoBpm: 92, pulseTicks: QUARTER_TICKS }))).toBe(
+      '3:20',
+    );
     expect(parseMinutes('3:20')).toEqual({ ok: true, value: 200 });
-    expect(['', '3.20', '0:00', '3:60', '100:00'].map((text) => parseMinutes(text).ok)).toEqual([false, false, false, false, false]);
+    expect(['', '3.20', '0:00', '3:60', '100:00'].map((text) => parseMinutes(text).ok)).toEqual([
+      false,
+      false,
+      false,
+      false,
+      false,
+    ]);
   });
 });

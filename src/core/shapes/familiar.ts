@@ -20,11 +20,17 @@ export type Familiar = { readonly fingering: Fingering; readonly bonus: number }
 
 const FINGER_OF_MARK: Readonly<Record<string, Finger>> = { 1: 1, 2: 2, 3: 3, 4: 4 };
 
-const OPEN_SHAPES: readonly { readonly chord: string; readonly fingering: Fingering }[] = FAMILIAR_SHAPES.flatMap(
-  ([name, frets, fingers]) => {
-    const chord = parseChordSymbol(name);
-    return chord.ok ? [{ chord: formatChordSymbol(chord.value), fingering: toFingering(frets, fingers) }] : [];
-  },
+type OpenShape = { readonly chord: string; readonly text: string; readonly fingering: Fingering };
+
+const OPEN_SHAPES: readonly OpenShape[] = FAMILIAR_SHAPES.flatMap(([name, frets, fingers]) => {
+  const chord = parseChordSymbol(name);
+  return chord.ok
+    ? [{ chord: formatChordSymbol(chord.value), text: frets, fingering: toFingering(frets, fingers) }]
+    : [];
+});
+
+const FINGERING_BY_TEXT: ReadonlyMap<string, Fingering> = new Map(
+  [...OPEN_SHAPES].reverse().map(({ text, fingering }) => [text, fingering]),
 );
 
 function toFingering(frets: string, fingers: string): Fingering {
@@ -39,11 +45,7 @@ function isStandard(setup: Setup): boolean {
 
 /** The fingering a first chord book gives a shape, or null for a shape or tuning it does not know. */
 export function findFamiliarFingering(shape: Shape, setup: Setup): Fingering | null {
-  const text = formatShape(shape);
-  const known = isStandard(setup)
-    ? OPEN_SHAPES.find(({ fingering }) => formatShape(fingering.shape) === text)
-    : undefined;
-  return known?.fingering ?? null;
+  return isStandard(setup) ? (FINGERING_BY_TEXT.get(formatShape(shape)) ?? null) : null;
 }
 
 /** Whether a first chord book teaches this shape for this chord, open or as a barre form. */

@@ -27,16 +27,45 @@ const shapeOf = (text: string): Shape => {
   return parsed.value;
 };
 const firstShape = (chord: string, capoFret = 0): string =>
-  rankShapes(chordOf(chord), { ...guitar, setup: { ...guitar.setup, capoFret } }, 1).map(({ fingering }) => formatShape(fingering.shape))[0] ?? '';
+  rankShapes(chordOf(chord), { ...guitar, setup: { ...guitar.setup, capoFret } }, 1).map(({ fingering }) =>
+    formatShape(fingering.shape),
+  )[0] ?? '';
 
 describe('the first shape offered', () => {
   // The open shapes of a first chord book (common practice).
   test.each([
-    ['C', 'x32010'], ['D', 'xx0232'], ['E', '022100'], ['G', '320003'], ['A', 'x02220'], ['Am', 'x02210'], ['Dm', 'xx0231'],
-    ['Em', '022000'], ['A7', 'x02020'], ['B7', 'x21202'], ['C7', 'x32310'], ['D7', 'xx0212'], ['E7', '020100'], ['G7', '320001'],
-    ['Am7', 'x02010'], ['Bm7', 'x20202'], ['Dm7', 'xx0211'], ['Cmaj7', 'x32000'], ['Dmaj7', 'xx0222'], ['Fmaj7', 'xx3210'],
-    ['Gmaj7', '320002'], ['Asus2', 'x02200'], ['Asus4', 'x02230'], ['Dsus2', 'xx0230'], ['Dsus4', 'xx0233'], ['Esus4', '022200'],
-    ['D/F#', '200232'], ['C/G', '332010'], ['F', 'xx3211'], ['Bm', 'x24432'], ['F#m', '244222'], ['Fm', '133111'],
+    ['C', 'x32010'],
+    ['D', 'xx0232'],
+    ['E', '022100'],
+    ['G', '320003'],
+    ['A', 'x02220'],
+    ['Am', 'x02210'],
+    ['Dm', 'xx0231'],
+    ['Em', '022000'],
+    ['A7', 'x02020'],
+    ['B7', 'x21202'],
+    ['C7', 'x32310'],
+    ['D7', 'xx0212'],
+    ['E7', '020100'],
+    ['G7', '320001'],
+    ['Am7', 'x02010'],
+    ['Bm7', 'x20202'],
+    ['Dm7', 'xx0211'],
+    ['Cmaj7', 'x32000'],
+    ['Dmaj7', 'xx0222'],
+    ['Fmaj7', 'xx3210'],
+    ['Gmaj7', '320002'],
+    ['Asus2', 'x02200'],
+    ['Asus4', 'x02230'],
+    ['Dsus2', 'xx0230'],
+    ['Dsus4', 'xx0233'],
+    ['Esus4', '022200'],
+    ['D/F#', '200232'],
+    ['C/G', '332010'],
+    ['F', 'xx3211'],
+    ['Bm', 'x24432'],
+    ['F#m', '244222'],
+    ['Fm', '133111'],
   ])('of %s is %s', (chord, shape) => {
     expect(firstShape(chord)).toBe(shape);
   });
@@ -49,22 +78,27 @@ describe('the first shape offered', () => {
 describe('every shape offered', () => {
   test('sounds only its chord, its bass lowest, within reach, with fingers that a hand has', () => {
     fc.assert(
-      fc.property(arbitraryChord, fc.constantFrom(...TUNINGS), fc.integer({ min: 0, max: 7 }), (chord, tuning, capoFret) => {
-        const instrument = { ...guitar, setup: { tuning, capoFret } };
-        const open = namedOpenMidi(tuning);
-        for (const { fingering, effort } of rankShapes(chord, instrument, 5)) {
-          const { shape, fingers } = fingering;
-          const sounding = shape.flatMap((fret, string) => (fret === null ? [] : [(open[string] ?? 0) + fret]));
-          const span = fretSpanOf(shape);
-          const tones = new Set(pitchClassesOf(chord));
-          expect(sounding.every((midi) => tones.has(toPitchClass(midi)))).toBe(true);
-          expect(toPitchClass(Math.min(...sounding))).toBe(pitchClassOf(bassNoteOf(chord)));
-          expect(span === null || span.high - span.low <= 4).toBe(true);
-          expect((span?.high ?? 0) + capoFret).toBeLessThanOrEqual(14 + 1);
-          expect(shape.map((fret) => fret !== null && fret > 0)).toEqual(fingers.map((finger) => finger !== null));
-          expect(effort.terms.reduce((sum, { cost }) => sum + cost, 0)).toBeCloseTo(effort.total, 9);
-        }
-      }),
+      fc.property(
+        arbitraryChord,
+        fc.constantFrom(...TUNINGS),
+        fc.integer({ min: 0, max: 7 }),
+        (chord, tuning, capoFret) => {
+          const instrument = { ...guitar, setup: { tuning, capoFret } };
+          const open = namedOpenMidi(tuning);
+          for (const { fingering, effort } of rankShapes(chord, instrument, 5)) {
+            const { shape, fingers } = fingering;
+            const sounding = shape.flatMap((fret, string) => (fret === null ? [] : [(open[string] ?? 0) + fret]));
+            const span = fretSpanOf(shape);
+            const tones = new Set(pitchClassesOf(chord));
+            expect(sounding.every((midi) => tones.has(toPitchClass(midi)))).toBe(true);
+            expect(toPitchClass(Math.min(...sounding))).toBe(pitchClassOf(bassNoteOf(chord)));
+            expect(span === null || span.high - span.low <= 4).toBe(true);
+            expect((span?.high ?? 0) + capoFret).toBeLessThanOrEqual(14 + 1);
+            expect(shape.map((fret) => fret !== null && fret > 0)).toEqual(fingers.map((finger) => finger !== null));
+            expect(effort.terms.reduce((sum, { cost }) => sum + cost, 0)).toBeCloseTo(effort.total, 9);
+          }
+        },
+      ),
       { numRuns: 250, seed: 6 },
     );
   });
@@ -73,8 +107,15 @@ describe('every shape offered', () => {
     for (const name of ['C', 'Am7', 'F#7', 'Bbmaj7', 'Gm', 'D9', 'Ebm7b5']) {
       const needed = listChordTones(chordOf(name)).filter(({ degree }) => ['b3', '3', 'b7', '7'].includes(degree));
       for (const { fingering } of rankShapes(chordOf(name), guitar, 8)) {
-        const heard = new Set(fingering.shape.flatMap((fret, string) => (fret === null ? [] : [toPitchClass((STANDARD_TUNING.openMidi[string] ?? 0) + fret)])));
-        expect(needed.every(({ note }) => heard.has(pitchClassOf(note))), `${name} as ${formatShape(fingering.shape)}`).toBe(true);
+        const heard = new Set(
+          fingering.shape.flatMap((fret, string) =>
+            fret === null ? [] : [toPitchClass((STANDARD_TUNING.openMidi[string] ?? 0) + fret)],
+          ),
+        );
+        expect(
+          needed.every(({ note }) => heard.has(pitchClassOf(note))),
+          `${name} as ${formatShape(fingering.shape)}`,
+        ).toBe(true);
       }
     }
   });
@@ -87,7 +128,9 @@ describe('every shape offered', () => {
   test('half a step down with the capo one higher poses the same shapes', () => {
     const halfDown = TUNINGS[1] ?? STANDARD_TUNING;
     const shapes = (setup: typeof guitar.setup) =>
-      rankShapes(chordOf('Dm7'), { ...guitar, highestNeckFret: 20, setup }, 3).map(({ fingering }) => formatShape(fingering.shape));
+      rankShapes(chordOf('Dm7'), { ...guitar, highestNeckFret: 20, setup }, 3).map(({ fingering }) =>
+        formatShape(fingering.shape),
+      );
     expect(shapes({ tuning: halfDown, capoFret: 3 })).toEqual(shapes({ tuning: STANDARD_TUNING, capoFret: 3 }));
   });
 });
@@ -97,14 +140,24 @@ describe('fingers', () => {
     for (const [name, frets, fingers] of FAMILIAR_SHAPES) {
       const shape = shapeOf(frets);
       const tones = new Set(pitchClassesOf(chordOf(name)));
-      const sounding = shape.flatMap((fret, string) => (fret === null ? [] : [toPitchClass((STANDARD_TUNING.openMidi[string] ?? 0) + fret)]));
-      expect(sounding.every((pitch) => tones.has(pitch)), `${name} ${frets}`).toBe(true);
-      expect([...fingers].map((mark) => mark !== '-'), `${name} ${fingers}`).toEqual(shape.map((fret) => fret !== null && fret > 0));
+      const sounding = shape.flatMap((fret, string) =>
+        fret === null ? [] : [toPitchClass((STANDARD_TUNING.openMidi[string] ?? 0) + fret)],
+      );
+      expect(
+        sounding.every((pitch) => tones.has(pitch)),
+        `${name} ${frets}`,
+      ).toBe(true);
+      expect(
+        [...fingers].map((mark) => mark !== '-'),
+        `${name} ${fingers}`,
+      ).toEqual(shape.map((fret) => fret !== null && fret > 0));
     }
   });
 
   test('never cross, and lie across only where nothing sounds lower between', () => {
-    expect(listFingerings(shapeOf('x02220')).map(({ fingers }) => fingers.map((finger) => finger ?? '-').join(''))).toContain('--123-');
+    expect(
+      listFingerings(shapeOf('x02220')).map(({ fingers }) => fingers.map((finger) => finger ?? '-').join('')),
+    ).toContain('--123-');
     expect(listFingerings(shapeOf('320003')).some((fingering) => listBarres(fingering).length > 0)).toBe(false);
     expect(listFingerings(shapeOf('123456'))).toEqual([]);
     expect(listFingerings(shapeOf('133211')).every((fingering) => listBarres(fingering).length > 0)).toBe(true);
@@ -131,7 +184,8 @@ describe('effort', () => {
   });
 
   test('crowding grows up the neck', () => {
-    const crowding = (capo: number) => effortOf('x02220', capo).terms.find(({ term }) => term === 'crowded frets')?.cost ?? 0;
+    const crowding = (capo: number) =>
+      effortOf('x02220', capo).terms.find(({ term }) => term === 'crowded frets')?.cost ?? 0;
     expect(crowding(9)).toBeGreaterThan(crowding(5));
     expect(crowding(5)).toBeGreaterThanOrEqual(crowding(0));
   });

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { mkdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
+import { extract } from 'tar';
 import { type Database, openDatabase } from '../db/connect.ts';
 import { type FolderLock, lockFolder } from './folder-lock.ts';
 
@@ -46,11 +47,17 @@ export async function openLibrary(folder: string, files: LibraryFiles): Promise<
   }
 }
 
+/** Unpacks the template; without one (in development) the database is made from nothing, which takes seconds. */
 async function createDatabase(folder: string, files: LibraryFiles): Promise<void> {
   const unfinished = join(folder, UNFINISHED);
   await rm(unfinished, { recursive: true, force: true });
-  const { close } = await openDatabase(unfinished, files.migrationsFolder, files.templateFile);
-  await close();
+  if (files.templateFile === null) {
+    const { close } = await openDatabase(unfinished, files.migrationsFolder, null);
+    await close();
+  } else {
+    await mkdir(unfinished);
+    await extract({ file: files.templateFile, cwd: unfinished });
+  }
   await rename(unfinished, join(folder, DATABASE));
 }
 

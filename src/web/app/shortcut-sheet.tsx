@@ -13,6 +13,7 @@ export function ShortcutSheet(props: {
 }) {
   const rows = [
     ...props.actions.map(({ key, label }) => ({ key: KEY_NAMES[key] ?? key, label })),
+    { key: 'Esc', label: 'Leave a text, so that these keys work' },
     { key: '↑ ↓', label: 'On Capo: move the capo a fret' },
   ];
   return (

@@ -9,7 +9,11 @@ export function useKeys(actions: readonly KeyedAction[]): void {
   current.current = actions;
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent): void => {
-      if (event.defaultPrevented || isTyping(event.target)) {
+      if (event.defaultPrevented) {
+        return;
+      }
+      if (isTyping(event.target)) {
+        leaveText(event);
         return;
       }
       const pressed = nameOf(event);
@@ -22,6 +26,13 @@ export function useKeys(actions: readonly KeyedAction[]): void {
     window.addEventListener('keydown', onKeyDown);
     return () => window.removeEventListener('keydown', onKeyDown);
   }, []);
+}
+
+/** Escape leaves a text, so that single keys work again. */
+function leaveText(event: KeyboardEvent): void {
+  if (event.key === 'Escape' && document.activeElement instanceof HTMLElement) {
+    document.activeElement.blur();
+  }
 }
 
 function nameOf(event: KeyboardEvent): string {

@@ -4,7 +4,7 @@
  */
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands';
 import { type Diagnostic, setDiagnostics } from '@codemirror/lint';
-import { Compartment, EditorState, type Range } from '@codemirror/state';
+import { EditorState, type Range } from '@codemirror/state';
 import {
   Decoration,
   type DecorationSet,
@@ -94,7 +94,7 @@ function extensionsFor(label: string, classOfLine: (text: string) => string | nu
     history(),
     keymap.of([...defaultKeymap, ...historyKeymap]),
     EditorView.lineWrapping,
-    new Compartment().of(EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false' })),
+    EditorView.contentAttributes.of({ 'aria-label': label, spellcheck: 'false', tabindex: '0' }),
     lineStyles(classOfLine),
     appearance,
     EditorView.updateListener.of((update) => {

@@ -2,6 +2,7 @@ import { toShapeKey } from '../../fretboard/capo.ts';
 import { type ChordSymbol, formatChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
 import type { Key } from '../../harmony/key.ts';
 import { spellChordInKey } from '../../harmony/spelling.ts';
+import { uniqueBy } from '../../kernel/list.ts';
 import type { ChartHeaders } from '../../song/chart.ts';
 import { type ChartProblem, type Place, placeOf, problemAt, type Span } from './problem.ts';
 import { splitWords } from './read-bar.ts';
@@ -21,7 +22,7 @@ export function listDoubts(blocks: readonly Block[], headers: ChartHeaders): rea
 
 function firstUses(cells: readonly Span[]): readonly NamedChord[] {
   const seen = new Map<string, NamedChord>();
-  for (const span of cells.flatMap(splitWords)) {
+  for (const span of uniqueBy(cells.flatMap(splitWords), ({ text }) => text)) {
     const mark = readMark(span, []);
     if (mark?.kind === 'chord' && mark.chord !== null && !seen.has(formatChordSymbol(mark.chord))) {
       seen.set(formatChordSymbol(mark.chord), { chord: mark.chord, place: placeOf(span) });

@@ -7,7 +7,43 @@ import { newSong } from '../../song/new-song.ts';
 import { listPlayedBars } from '../../song/played-bars.ts';
 import { parseChart } from './parse-chart.ts';
 
-const PIECES = ['|', '||', '|:', ':|', '/', '(', ')', '[', ']', '"', '&', '<', '!', '_', 'x', 'x2', '9', '\n', '\r', '\t', ' ', ':', ',', '=', 'same', 'H', '%', '\u0000', '\uD800', '🌧', '(time 2)', 'form:', '1-3.', 'N.C.', '4/4'];
+const PIECES = [
+  '|',
+  '||',
+  '|:',
+  ':|',
+  '/',
+  '(',
+  ')',
+  '[',
+  ']',
+  '"',
+  '&',
+  '<',
+  '!',
+  '_',
+  'x',
+  'x2',
+  '9',
+  '\n',
+  '\r',
+  '\t',
+  ' ',
+  ':',
+  ',',
+  '=',
+  'same',
+  'H',
+  '%',
+  '\u0000',
+  '\uD800',
+  '🌧',
+  '(time 2)',
+  'form:',
+  '1-3.',
+  'N.C.',
+  '4/4',
+];
 
 type Mutation = { readonly at: number; readonly drop: number; readonly insert: string };
 

@@ -4,7 +4,8 @@ import { QUARTER_TICKS } from '../../rhythm/metre.ts';
 import type { ChartBar } from '../../song/chart.ts';
 import { isClean, parseChart } from './parse-chart.ts';
 
-const barsOf = (text: string) => parseChart(text).chart.sections.flatMap(({ lines }) => lines.flatMap(({ bars }) => bars));
+const barsOf = (text: string) =>
+  parseChart(text).chart.sections.flatMap(({ lines }) => lines.flatMap(({ bars }) => bars));
 const inBeats = (bar: ChartBar | undefined) =>
   bar?.slots.map(({ chord, ticks }) => `${chord === null ? '-' : formatChordSymbol(chord)} ${ticks / QUARTER_TICKS}`);
 const problemsOf = (text: string) =>
@@ -38,7 +39,11 @@ describe('beats in a bar', () => {
 
   test('a bar may change metre, key and tempo', () => {
     const [, bar] = barsOf('| G | (6/8) (key D) (tempo 80) D |');
-    expect(bar).toMatchObject({ metre: { beats: 6, unit: 8 }, key: { tonic: 'D', mode: 'major' }, tempo: { tempoBpm: 80 } });
+    expect(bar).toMatchObject({
+      metre: { beats: 6, unit: 8 },
+      key: { tonic: 'D', mode: 'major' },
+      tempo: { tempoBpm: 80 },
+    });
   });
 
   test('an uneven bar is refused with the likely spellings', () => {
@@ -52,9 +57,12 @@ describe('beats in a bar', () => {
 describe('lines', () => {
   const lineOf = (text: string) => parseChart(text).chart.sections[0]?.lines[0];
 
-  test.each(['| G | x3', '| G | 3x', '| G | (x3)', '|: G :| x3', '| G :| 3x', '| G x3'])('%s is played three times', (text) => {
-    expect(lineOf(text)).toMatchObject({ times: 3, bars: [{}] });
-  });
+  test.each(['| G | x3', '| G | 3x', '| G | (x3)', '|: G :| x3', '| G :| 3x', '| G x3'])(
+    '%s is played three times',
+    (text) => {
+      expect(lineOf(text)).toMatchObject({ times: 3, bars: [{}] });
+    },
+  );
 
   test.each(['|: G | D :|', '| G || D :|', '||: G | D :||'])('%s is played twice', (text) => {
     expect(lineOf(text)).toMatchObject({ times: 2, bars: [{}, {}] });
@@ -63,7 +71,10 @@ describe('lines', () => {
   test('endings close the rounds they name', () => {
     const line = lineOf('| G | D |\n1-3. | Em |\n4. | C | C_ |\n');
     expect(line?.times).toBe(4);
-    expect(line?.endings.map(({ rounds, bars }) => [rounds, bars.length])).toEqual([[[1, 2, 3], 1], [[4], 2]]);
+    expect(line?.endings.map(({ rounds, bars }) => [rounds, bars.length])).toEqual([
+      [[1, 2, 3], 1],
+      [[4], 2],
+    ]);
   });
 
   test('words right under bars are cues, one a round', () => {
@@ -112,9 +123,18 @@ describe('headers', () => {
       'title: A Song\ncredit: us\nkey: Bb\ntempo: dotted quarter 56\nmeter: 6/8\nfeel: swing\ntuning: drop D\ncapo: 3\nchords: shapes\nrange: C4-D5\nlength: 3:25\nG = 320033\n\n| G |',
     ).chart;
     expect(headers).toMatchObject({
-      title: 'A Song', credit: 'us', key: { tonic: 'Bb', mode: 'major' }, tempo: { tempoBpm: 56, pulseTicks: 15120 },
-      metre: { beats: 6, unit: 8 }, feel: 'swing', tuning: { name: 'drop D' }, capoFret: 3, chords: 'shapes',
-      melodyRange: { lowMidi: 60, highMidi: 74 }, recordSeconds: 205, pins: [{ shape: [3, 2, 0, 0, 3, 3] }],
+      title: 'A Song',
+      credit: 'us',
+      key: { tonic: 'Bb', mode: 'major' },
+      tempo: { tempoBpm: 56, pulseTicks: 15120 },
+      metre: { beats: 6, unit: 8 },
+      feel: 'swing',
+      tuning: { name: 'drop D' },
+      capoFret: 3,
+      chords: 'shapes',
+      melodyRange: { lowMidi: 60, highMidi: 74 },
+      recordSeconds: 205,
+      pins: [{ shape: [3, 2, 0, 0, 3, 3] }],
     });
   });
 

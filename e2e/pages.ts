@@ -1,0 +1,42 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+/** Makes a new, empty song by the button and waits for its chart. */
+export async function newSong(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New song' }).click();
+  await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toBeVisible();
+}
+
+/** Replaces the whole chart with a text, as a paste does. */
+export async function pasteChart(page: Page, text: string): Promise<void> {
+  const editor = page.getByRole('textbox', { name: 'Chart of the song' });
+  await editor.focus();
+  await page.keyboard.press('Control+A');
+  await page.keyboard.insertText(text);
+}
+
+/** Waits until the sign says that everything is saved. */
+export async function expectSaved(page: Page): Promise<void> {
+  await expect(page.getByRole('status').filter({ hasText: 'all saved' })).toBeVisible();
+}
+
+/** What axe finds on the screen as it stands. */
+export async function expectNoAxeFindings(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`),
+  ).toEqual([]);
+}
+
+/** Collects what the page complains about: errors, and what its policy blocked. */
+export function collectComplaints(page: Page): readonly string[] {
+  const complaints: string[] = [];
+  page.on('pageerror', (error) => complaints.push(error.message));
+  page.on('console', (message) => {
+    if (message.type() === 'error') {
+      complaints.push(message.text());
+    }
+  });
+  return complaints;
+}

@@ -1,0 +1,140 @@
+import { expect, test } from '@playwright/test';
+import { collectComplaints, expectSaved, newSong, pasteChart } from './pages.ts';
+
+const CHART = `title: Lamp on the Quay
+key: Bb
+tempo: 100
+
+Verse:
+| Bb | F | Gm | Eb | x2
+"lamp on the quay" / "bell in the fog"
+
+Chorus:
+| Eb F | Bb | <Gm | F!3 |
+
+Verse:
+Chorus:
+`;
+
+test('from a pasted chart to a printed page, and it is still there after a reload', async ({ page }) => {
+  const complaints = collectComplaints(page);
+  await newSong(page);
+  await pasteChart(page, CHART);
+  await expect(page.getByText('Everything was read.')).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Lamp on the Quay');
+  await expect(page.getByText('24 bars, 0:58')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Capo', exact: true }).click();
+  const rung = page.getByRole('radio', { name: /^Capo 3:/ });
+  await expect(rung).toHaveAccessibleName(/G shapes, G, D, Em, C; no barre, effort \d+\.\d, golden rung/);
+  const sounding = page.getByText('What sounds, on every rung:');
+  const before = await sounding.textContent();
+  await page.getByText('golden rung', { exact: true }).click();
+  await expect(rung).toBeChecked();
+  await expect(page.getByText('Capo 3, hands in G')).toBeVisible();
+  expect(await sounding.textContent()).toBe(before);
+
+  await page.getByRole('link', { name: 'Map', exact: true }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Verse 2' })).toContainText('8 bars');
+  await expect(page.getByText('24 bars, 0:58, 96 beats in 4 passes.')).toBeVisible();
+  await expect(page.getByText('Gm · an eighth early')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Handout', exact: true }).click();
+  const sheet = page.getByRole('img', { name: 'Page 1 of the handout of Lamp on the Quay' });
+  await expect(sheet).toContainText('Capo 3, G shapes, standard tuning.');
+  await expect(page.getByText('Fits one page.')).toBeVisible();
+  await expectSaved(page);
+
+  await page.reload();
+  await expect(sheet).toContainText('lamp on the quay / bell in the fog');
+  await expect(page.getByRole('link', { name: 'fret 3' })).toBeVisible();
+  expect(complaints).toEqual([]);
+});
+
+test('the printed page is one sheet of the chosen paper with ink from edge to edge of its text', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
+  await page.getByRole('link', { name: 'Handout', exact: true }).click();
+  for (const [paper, size] of [
+    ['A4', [595, 842]],
+    ['Letter', [612, 792]],
+  ] as const) {
+    await page.getByText(paper, { exact: true }).click();
+    await expect(page.getByText('Fits one page.')).toBeVisible();
+    const pdf = (await page.pdf({ preferCSSPageSize: true })).toString('latin1');
+    const boxes = [...pdf.matchAll(/\/MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/g)].map(([, width, height]) => [
+      Math.round(Number(width)),
+      Math.round(Number(height)),
+    ]);
+    expect(boxes).toEqual([size]);
+  }
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('navigation', { name: 'Steps' })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
+  const inked = await page.evaluate(() => document.querySelectorAll('svg text').length);
+  expect(inked).toBeGreaterThan(40);
+});
+
+test('what cannot be read is said at its place, nothing typed is lost, and a proposal mends it', async ({ page }) => {
+  await newSong(page);
+  await pasteChart(page, 'Verse:\n| G | D |\n| Em | Cq |\n');
+  await expect(page.getByText('“Cq” is no chord known here.')).toBeVisible();
+  await expectSaved(page);
+  await page.reload();
+  await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toContainText('| Em | Cq |');
+  await page.getByRole('button', { name: 'Line 3, column 8' }).click();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Delete');
+  await expect(page.getByText('Everything was read.')).toBeVisible();
+  await page.getByRole('link', { name: 'Map', exact: true }).click();
+  await expect(page.getByText('4 bars, 16 beats in 1 pass.')).toBeVisible();
+});
+
+test('a fact that cannot be is kept in its field with the reason', async ({ page }) => {
+  await newSong(page);
+  await pasteChart(page, '| G | C |\n');
+  const key = page.getByRole('textbox', { name: 'Sounding key' });
+  await key.fill('Q sharp');
+  await key.press('Enter');
+  await expect(page.getByText('Write a key such as Bb or F#m.')).toBeVisible();
+  await expect(key).toHaveValue('Q sharp');
+  await key.fill('C');
+  await key.press('Enter');
+  await expect(page.getByRole('link', { name: 'C major' })).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toContainText('key: C');
+  await page.getByRole('heading', { name: 'The song' }).click();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('link', { name: 'G major' })).toBeVisible();
+});
+
+test('markup in a title, a cue and a heading is text', async ({ page }) => {
+  const complaints = collectComplaints(page);
+  await newSong(page);
+  await pasteChart(page, 'title: <img src=x onerror=alert(1)>\n\n<b>Verse</b>:\n| G |\n"<script>alert(2)</script>"\n');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('<img src=x onerror=alert(1)>');
+  await page.getByRole('link', { name: 'Map', exact: true }).click();
+  await expect(page.getByText('<script>alert(2)</script>')).toBeVisible();
+  await expect(page.getByRole('heading', { name: '<b>Verse</b>' })).toBeVisible();
+  expect(complaints).toEqual([]);
+});
+
+test('two tabs on one song: the later save is refused, nothing is overwritten, and mine can be kept', async ({
+  page,
+  context,
+}) => {
+  await newSong(page);
+  await pasteChart(page, '| G |\n');
+  await expectSaved(page);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await pasteChart(other, 'title: Theirs\n\n| D |\n');
+  await expectSaved(other);
+  await pasteChart(page, 'title: Mine\n\n| A |\n');
+  await expect(page.getByText('not saved: changed elsewhere')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep mine as a new song' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Mine');
+  await expectSaved(page);
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Mine' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Theirs' })).toBeVisible();
+});

@@ -1,0 +1,126 @@
+import { gzipSync } from 'node:zlib';
+import { expect, test } from '@playwright/test';
+import { collectComplaints, expectNoAxeFindings, expectSaved, newSong, pasteChart } from './pages.ts';
+
+const STEPS = ['listen', 'capo', 'map', 'handout'] as const;
+
+test('axe finds nothing on any screen, full or empty', async ({ page }) => {
+  const complaints = collectComplaints(page);
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Tin Roof Almanac' })).toBeVisible();
+  await expectNoAxeFindings(page);
+  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
+  await expect(page.getByText('golden rung')).toBeVisible();
+  const full = page.url().replace(/\/\w+$/, '');
+  await newSong(page);
+  const empty = page.url().replace(/\/\w+$/, '');
+  for (const song of [full, empty]) {
+    for (const step of STEPS) {
+      await page.goto(`${song}/${step}`);
+      await expect(page.locator('main#step')).not.toBeEmpty();
+      await page.waitForLoadState('networkidle');
+      await expectNoAxeFindings(page);
+    }
+  }
+  await page.keyboard.press('Escape');
+  await page.goto(`${full}/map`);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await expectNoAxeFindings(page);
+  await page.goto('/songs/not-a-song');
+  await expect(page.getByText('This song cannot be opened')).toBeVisible();
+  await expectNoAxeFindings(page);
+  expect(complaints).toEqual([]);
+});
+
+test('the whole road goes by keys alone', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New song' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toBeVisible();
+  await pasteChart(page, 'title: By Keys\nkey: Bb\n\n| Bb | Eb | F | Bb |\n');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('2');
+  await expect(page.getByRole('radio', { name: /^No capo/ })).toBeChecked();
+  await page.getByRole('radio', { name: /^No capo/ }).focus();
+  for (let fret = 0; fret < 3; fret += 1) {
+    await page.keyboard.press('ArrowDown');
+  }
+  await expect(page.getByRole('radio', { name: /^Capo 3/ })).toBeChecked();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('radio', { name: /^Capo 2/ })).toBeChecked();
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByRole('radio', { name: /^Capo 3/ })).toBeChecked();
+  await page.keyboard.press('4');
+  await expect(page.getByRole('heading', { name: 'What it adds up to' })).toBeVisible();
+  await page.keyboard.press('7');
+  await expect(page.getByText('Fits one page.')).toBeVisible();
+  await expectSaved(page);
+  await page.keyboard.press('0');
+  await expect(page.getByRole('link', { name: 'By Keys' })).toBeVisible();
+});
+
+test('a deleted song can be brought back, and an emptied library offers the demo again', async ({ page }) => {
+  await page.goto('/');
+  const songs = page.getByRole('row').filter({ has: page.getByRole('link') });
+  await expect(songs.first()).toBeVisible();
+  const count = await songs.count();
+  await page.getByRole('button', { name: 'Delete Tin Roof Almanac' }).click();
+  await expect(songs).toHaveCount(count - 1);
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(songs).toHaveCount(count);
+  for (let left = count; left > 0; left -= 1) {
+    await songs.first().getByRole('button').click();
+    await expect(songs).toHaveCount(left - 1);
+  }
+  await expect(page.getByText('No songs yet')).toBeVisible();
+  await expectNoAxeFindings(page);
+  await page.reload();
+  await expect(page.getByText('No songs yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Add the demo song' }).click();
+  await expect(page.getByRole('link', { name: 'Tin Roof Almanac' })).toBeVisible();
+});
+
+test('a long song opens, scrolls and goes on over several pages', async ({ page }) => {
+  await newSong(page);
+  const sections = Array.from(
+    { length: 60 },
+    (_, index) => `Part ${index + 1}:\n| G | D | Em7 | Cadd9 |\n| C | G/B | Am7 | D | \n"line ${index + 1}"\n`,
+  );
+  await pasteChart(page, `title: Long Walk\n\n${sections.join('\n')}`);
+  await expect(page.getByText('480 bars')).toBeVisible();
+  await page.getByRole('link', { name: 'Map', exact: true }).click();
+  await expect(page.getByRole('region', { name: 'Part 60' })).toBeVisible();
+  await page.getByRole('link', { name: 'Handout', exact: true }).click();
+  await expect(page.getByText(/^\d+ pages; even small/)).toBeVisible();
+});
+
+test('nothing scrolls sideways on a small screen', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
+  await page.waitForURL(/\/capo$/);
+  const song = page.url().replace(/\/\w+$/, '');
+  await page.setViewportSize({ width: 1024, height: 768 });
+  for (const step of STEPS) {
+    await page.goto(`${song}/${step}`);
+    await expect(page.locator('main#step')).not.toBeEmpty();
+    const overflow = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    );
+    expect(overflow, step).toBe(0);
+  }
+});
+
+test('the first page needs less than 260 kB of script', async ({ page }) => {
+  const sizes: number[] = [];
+  page.on('response', async (response) => {
+    if (response.url().endsWith('.js')) {
+      sizes.push(gzipSync(await response.body()).length);
+    }
+  });
+  await page.goto('/');
+  await page.waitForLoadState('networkidle');
+  const total = sizes.reduce((sum, size) => sum + size, 0);
+  expect(sizes.length).toBeGreaterThan(0);
+  expect(total).toBeLessThan(260 * 1024);
+});

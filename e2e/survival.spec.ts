@@ -1,0 +1,103 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+
+const PORT = 5189;
+const URL_BASE = `http://127.0.0.1:${PORT}`;
+const running: ChildProcess[] = [];
+const folders: string[] = [];
+
+test.afterEach(() => {
+  for (const child of running.splice(0)) {
+    child.kill('SIGKILL');
+  }
+  for (const folder of folders.splice(0)) {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+const newFolder = (): string => {
+  const folder = mkdtempSync(join(tmpdir(), 'golden-ladder-survival-'));
+  folders.push(folder);
+  return folder;
+};
+
+/** Starts the built server; answers once it says that it is ready, or with what it said when it ended. */
+function start(
+  folder: string,
+): Promise<{ readonly child: ChildProcess; readonly ready: boolean; readonly said: string }> {
+  const child = spawn('node', ['dist/server/main.mjs'], {
+    env: { ...process.env, PORT: String(PORT), GOLDEN_LADDER_DATA: folder },
+  });
+  running.push(child);
+  return new Promise((resolve) => {
+    let said = '';
+    const hear = (chunk: Buffer): void => {
+      said += chunk.toString();
+      if (said.includes('Golden Ladder is ready: http://127.0.0.1:')) {
+        resolve({ child, ready: true, said });
+      }
+    };
+    child.stdout.on('data', hear);
+    child.stderr.on('data', hear);
+    child.once('exit', () => resolve({ child, ready: false, said }));
+  });
+}
+
+const kill = (child: ChildProcess, signal: NodeJS.Signals): Promise<void> =>
+  new Promise((resolve) => {
+    child.once('exit', () => resolve());
+    child.kill(signal);
+  });
+
+test('saves acknowledged before kill -9 are there afterwards', async ({ request }) => {
+  const folder = newFolder();
+  let { child } = await start(folder);
+  const created = await (await request.post(`${URL_BASE}/api/songs`, { data: { title: 'Before' } })).json();
+  let revision = 1;
+  for (let round = 0; round < 3; round += 1) {
+    for (let save = 0; save < 10; save += 1) {
+      const document = { ...created.document, facts: { ...created.document.facts, title: `Save ${round}-${save}` } };
+      const answer = await request.put(`${URL_BASE}/api/songs/${created.id}`, {
+        data: { baseRevision: revision, document },
+      });
+      expect(answer.status()).toBe(200);
+      revision = (await answer.json()).revision;
+    }
+    await kill(child, 'SIGKILL');
+    child = (await start(folder)).child;
+    const kept = await (await request.get(`${URL_BASE}/api/songs/${created.id}`)).json();
+    expect(kept.revision).toBe(revision);
+    expect(kept.document.facts.title).toBe(`Save ${round}-9`);
+  }
+});
+
+test('a second process on the same folder says so and stops, and the first goes on', async ({ request }) => {
+  const folder = newFolder();
+  const first = await start(folder);
+  expect(first.ready).toBe(true);
+  const second = await start(folder);
+  expect(second.ready).toBe(false);
+  expect(second.said).toContain('Another Golden Ladder is using the data folder');
+  expect((await request.get(`${URL_BASE}/api/health`)).status()).toBe(200);
+});
+
+test('a new folder holds the demo song, a taken port is said, and the server stays under 300 MB', async ({
+  request,
+}) => {
+  const first = await start(newFolder());
+  const { songs } = await (await request.get(`${URL_BASE}/api/songs`)).json();
+  expect(songs).toMatchObject([{ title: 'Tin Roof Almanac', bars: 77, capoFret: 3, soundingKey: 'Bb' }]);
+  const taken = await start(newFolder());
+  expect(taken.ready).toBe(false);
+  expect(taken.said).toContain(`Port ${PORT} is not free`);
+  test.skip(process.platform !== 'linux', 'memory is read from /proc');
+  const status = readFileSync(`/proc/${first.child.pid}/status`, 'utf8');
+  const residentKb = Number(/VmRSS:\s+(\d+)/.exec(status)?.[1]);
+  expect(residentKb).toBeGreaterThan(0);
+  expect(residentKb).toBeLessThan(300 * 1024);
+  await kill(first.child, 'SIGTERM');
+  expect(first.child.exitCode).toBe(0);
+});

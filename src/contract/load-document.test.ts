@@ -1,0 +1,139 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { fingerPin } from '../core/arrange/part-shapes.ts';
+import { applyCommand } from '../core/song/commands.ts';
+import { newSong } from '../core/song/new-song.ts';
+import { arbitraryChart } from '../test-support/arbitrary-chart.ts';
+import { songFromChart } from '../test-support/read-chart.ts';
+import { loadDocument } from './load-document.ts';
+
+const SONG = songFromChart(
+  'key: D\ntempo: 92\n\nVerse:\n| G D | (3/4) Em | x2\n"one" / "two"\n\nVerse (time 2):\n| G D | Em | x2\n',
+);
+/** The song with one place of its JSON changed, as a damaged or foreign file would have it. */
+const changed = (change: (song: Record<string, never>) => void): unknown => {
+  const copy = JSON.parse(JSON.stringify(SONG));
+  change(copy);
+  return copy;
+};
+
+describe('a saved song', () => {
+  test('made from any chart is sound and comes back equal through JSON', () => {
+    fc.assert(
+      fc.property(arbitraryChart, (chart) => {
+        const applied = applyCommand(newSong('x'), {
+          kind: 'apply-chart',
+          chart,
+          options: { unreadHeaders: [], fingerPin },
+          draftText: null,
+        });
+        const song = applied.ok ? applied.value.document : null;
+        expect(loadDocument(JSON.parse(JSON.stringify(song)))).toEqual({ ok: true, value: song });
+      }),
+      { numRuns: 500, seed: 9 },
+    );
+  });
+
+  // biome-ignore lint/suspicious/noExplicitAny: the point is to break the types
+  test.each<[string, (song: any) => void]>([
+    [
+      'an id that stands twice',
+      (song) => {
+        song.map.sections[0].lines[0].id = song.map.sections[0].id;
+      },
+    ],
+    [
+      'an id that is not below nextId',
+      (song) => {
+        song.nextId = 5;
+      },
+    ],
+    [
+      'a bar that is not full',
+      (song) => {
+        song.map.sections[0].lines[0].bars[0].slots.pop();
+      },
+    ],
+    [
+      'a change off the half beat',
+      (song) => {
+        song.map.sections[0].lines[0].bars[0].slots[0].ticks += 1;
+        song.map.sections[0].lines[0].bars[0].slots[1].ticks -= 1;
+      },
+    ],
+    [
+      'a form that plays nothing known',
+      (song) => {
+        song.map.form[0].sectionId = 999;
+      },
+    ],
+    [
+      'more words than rounds',
+      (song) => {
+        song.map.sections[0].lines[0].cues.push('three');
+      },
+    ],
+    [
+      'a key beyond the thirty',
+      (song) => {
+        song.facts.key = { tonic: 'G#', mode: 'major' };
+      },
+    ],
+    [
+      'a title with U+0000',
+      (song) => {
+        song.facts.title = 'a\u0000b';
+      },
+    ],
+    [
+      'a title with half a pair',
+      (song) => {
+        song.facts.title = 'a\ud800b';
+      },
+    ],
+    [
+      'a chord of no known quality',
+      (song) => {
+        song.map.sections[0].lines[0].bars[0].slots[0].chord.quality = 'zz';
+      },
+    ],
+    [
+      'a property nobody knows',
+      (song) => {
+        song.facts.colour = 'red';
+      },
+    ],
+    [
+      'fingers that do not match the frets',
+      (song) => {
+        song.arrangements[0].parts[0].shapes[0].fingering.fingers = [1, 1, 1, 1, 1, 1];
+      },
+    ],
+    [
+      'no arrangement',
+      (song) => {
+        song.arrangements = [];
+      },
+    ],
+    [
+      'a million rounds',
+      (song) => {
+        song.map.sections[0].times = 1_000_000;
+      },
+    ],
+  ])('with %s is refused with its place', (_, change) => {
+    const loaded = loadDocument(changed(change as never));
+    expect(loaded).toMatchObject({ ok: false, error: { kind: 'malformed' } });
+    expect(!loaded.ok && loaded.error.kind === 'malformed' && loaded.error.findings[0]).toMatch(/\w/);
+  });
+
+  test('of a newer version, or of none, is refused as such', () => {
+    expect(loadDocument({ ...SONG, formatVersion: 2 })).toEqual({
+      ok: false,
+      error: { kind: 'newer-version', version: 2, known: 1 },
+    });
+    for (const value of [null, 3, 'x', [], {}, { formatVersion: '1' }, { formatVersion: 0 }]) {
+      expect(loadDocument(value)).toEqual({ ok: false, error: { kind: 'no-version' } });
+    }
+  });
+});

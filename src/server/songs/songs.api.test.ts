@@ -1,0 +1,166 @@
+import { request as httpRequest } from 'node:http';
+import supertest from 'supertest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { openSongSchema, songListSchema } from '../../contract/api.ts';
+import { songFromChart } from '../../test-support/read-chart.ts';
+import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
+import { createDemoSongs } from '../demo/demo-songs.ts';
+
+let server: TestServer;
+const http = () => supertest(server.url);
+const newSong = async (title = 'A song') =>
+  openSongSchema.parse((await http().post('/api/songs').send({ title })).body);
+const listed = async () => songListSchema.parse((await http().get('/api/songs')).body).songs;
+
+beforeAll(async () => {
+  server = await startTestServer();
+});
+afterAll(() => server.close());
+
+describe('songs', () => {
+  test('are created, listed with what the core says of them, opened and saved', async () => {
+    const song = await newSong();
+    const document = songFromChart('title: Small\nkey: Bb\ntempo: 60\ncapo: 3\nchords: shapes\n\n| G | D |\n');
+    const saved = await http().put(`/api/songs/${song.id}`).send({ baseRevision: 1, document });
+    expect(saved.body).toEqual({ revision: 2 });
+    expect((await listed()).find(({ id }) => id === song.id)).toMatchObject({
+      title: 'Small',
+      soundingKey: 'Bb',
+      shapeKey: 'G',
+      capoFret: 3,
+      bars: 2,
+      seconds: 8,
+      revision: 2,
+    });
+    const opened = openSongSchema.parse((await http().get(`/api/songs/${song.id}`)).body);
+    expect(opened).toEqual({ id: song.id, revision: 2, document });
+  });
+
+  test('come back from the database equal, whatever order its JSON keeps', async () => {
+    const [document] = createDemoSongs();
+    const created = await http().post('/api/songs').send({ document });
+    expect(created.status).toBe(201);
+    const opened = openSongSchema.parse((await http().get(`/api/songs/${created.body.id}`)).body);
+    expect(opened.document).toEqual(document);
+  });
+
+  test('a save based on an old revision is refused and changes nothing', async () => {
+    const song = await newSong();
+    const mine = { ...song.document, facts: { ...song.document.facts, title: 'Mine' } };
+    await http().put(`/api/songs/${song.id}`).send({ baseRevision: 1, document: mine }).expect(200);
+    const late = await http().put(`/api/songs/${song.id}`).send({ baseRevision: 1, document: song.document });
+    expect(late.status).toBe(409);
+    expect(late.body.code).toBe('stale-revision');
+    expect((await server.songs.open(song.id)).document.facts.title).toBe('Mine');
+  });
+
+  test('two saves at once onto one revision: exactly one is taken', async () => {
+    const song = await newSong();
+    const answers = await Promise.all(
+      [1, 2, 3, 4].map(() => http().put(`/api/songs/${song.id}`).send({ baseRevision: 1, document: song.document })),
+    );
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409]);
+  });
+
+  test('a deleted song is gone from the list, can be brought back for 30 days, and is then purged', async () => {
+    const [kept, purged] = [await newSong('Kept'), await newSong('Purged')];
+    await http().delete(`/api/songs/${kept.id}`).expect(204);
+    await http().delete(`/api/songs/${kept.id}`).expect(404);
+    expect((await listed()).map(({ id }) => id)).not.toContain(kept.id);
+    await http().get(`/api/songs/${kept.id}`).expect(404);
+    await http().post(`/api/songs/${kept.id}/restore`).expect(204);
+    await http().get(`/api/songs/${kept.id}`).expect(200);
+    await http().delete(`/api/songs/${purged.id}`).expect(204);
+    server.time.now = new Date(server.time.now.getTime() + 31 * 24 * 3600 * 1000);
+    await server.songs.purge();
+    await http().post(`/api/songs/${purged.id}/restore`).expect(404);
+    await http().get(`/api/songs/${kept.id}`).expect(200);
+  });
+});
+
+describe('bad input', () => {
+  test.each([
+    ['no body', undefined],
+    ['a title that is no text', { title: 3 }],
+    ['a title with U+0000', { title: 'a\u0000' }],
+    ['a property nobody knows', { title: 'x', colour: 'red' }],
+    ['a document of another kind', { document: { formatVersion: 1 } }],
+    ['a document of a newer version', { document: { formatVersion: 99 } }],
+  ])('%s is refused with a sentence', async (_, body) => {
+    const answer = await http().post('/api/songs').send(body);
+    expect(answer.status).toBe(400);
+    expect(answer.body).toMatchObject({ code: 'invalid-input', message: expect.stringMatching(/\w/) });
+  });
+
+  test('malformed JSON is the sender’s fault, not ours', async () => {
+    const answer = await http().post('/api/songs').set('Content-Type', 'application/json').send('{"title": ');
+    expect(answer.status).toBe(400);
+    expect(answer.body.code).toBe('invalid-input');
+  });
+
+  test('a body beyond the limit is refused as too large', async () => {
+    const answer = await http()
+      .post('/api/songs')
+      .send({ title: 'x'.repeat(7_000_000) });
+    expect(answer.status).toBe(413);
+    expect(answer.body.code).toBe('too-large');
+  });
+
+  test.each(['/api/songs/1', '/api/songs/019a4d2b-9a65-4204-8dac-5275e987d79d', '/api/nothing'])(
+    '%s is not there',
+    async (path) => {
+      expect((await http().get(path)).status).toBe(404);
+    },
+  );
+
+  test('a damaged document in the database is said to be damaged, and left alone', async () => {
+    const song = await newSong('Damaged');
+    await server.repository.update(
+      song.id,
+      1,
+      { columns: columns('Damaged'), document: { formatVersion: 1, odd: true } },
+      server.time.now,
+    );
+    const answer = await http().get(`/api/songs/${song.id}`);
+    expect(answer.status).toBe(500);
+    expect(answer.body.code).toBe('damaged-song');
+    expect((await server.repository.find(song.id))?.document).toEqual({ formatVersion: 1, odd: true });
+    expect((await listed()).map(({ id }) => id)).toContain(song.id);
+  });
+});
+
+const columns = (title: string) => ({
+  title,
+  credit: '',
+  soundingKey: '',
+  shapeKey: '',
+  capoFret: 0,
+  bars: 0,
+  seconds: null,
+});
+
+describe('the door', () => {
+  test('a foreign Host or Origin is refused', async () => {
+    const status = await new Promise((resolve) => {
+      httpRequest(`${server.url}/api/songs`, { headers: { Host: 'evil.example' } }, (answer) =>
+        resolve(answer.statusCode),
+      ).end();
+    });
+    expect(status).toBe(400);
+    expect((await http().get('/api/songs').set('Origin', 'http://evil.example')).status).toBe(400);
+    expect((await http().get('/api/songs').set('Origin', server.url)).status).toBe(200);
+  });
+
+  test('answers carry a strict policy with a fresh nonce, and no hint of what serves them', async () => {
+    const [first, second] = [await http().get('/api/health'), await http().get('/api/health')];
+    expect(first.headers['content-security-policy']).toContain("default-src 'none'");
+    expect(first.headers['content-security-policy']).not.toBe(second.headers['content-security-policy']);
+    expect(first.headers['x-powered-by']).toBeUndefined();
+  });
+
+  test('the log names requests, never their contents', async () => {
+    await http().post('/api/songs').send({ title: 'Secret title' });
+    expect(server.log.join('')).toContain('/api/songs');
+    expect(server.log.join('')).not.toContain('Secret');
+  });
+});

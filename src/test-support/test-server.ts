@@ -1,0 +1,62 @@
+import type { Server } from 'node:http';
+import { pino } from 'pino';
+import { createApp } from '../server/app.ts';
+import { openDatabase } from '../server/db/connect.ts';
+import { createSongRepository } from '../server/songs/repository.ts';
+import { createSongService } from '../server/songs/service.ts';
+import { MIGRATIONS, templateFile } from './database-template.ts';
+
+/** A real server over a real database in memory, on a free port of this machine. */
+export type TestServer = {
+  readonly url: string;
+  readonly log: readonly string[];
+  /** The server's time; move it on as a test needs. */
+  readonly time: { now: Date };
+  readonly songs: ReturnType<typeof createSongService>;
+  readonly repository: ReturnType<typeof createSongRepository>;
+  readonly stop: () => Promise<void>;
+  readonly start: () => Promise<void>;
+  readonly close: () => Promise<void>;
+};
+
+/** Starts one; `stop` and `start` take it off the line and back with its data. */
+export async function startTestServer(): Promise<TestServer> {
+  const database = await openDatabase(undefined, MIGRATIONS, templateFile());
+  const time = { now: new Date('2026-03-01T12:00:00Z') };
+  const log: string[] = [];
+  const repository = createSongRepository(database.db);
+  const songs = createSongService(repository, () => time.now);
+  const logger = pino({ level: 'debug' }, { write: (line: string) => void log.push(line) });
+  const app = createApp({ songs, pages: null, logger });
+  let server: Server | null = null;
+  let port = 0;
+  const start = (): Promise<void> =>
+    new Promise((started) => {
+      server = app.listen(port, '127.0.0.1', () => {
+        const address = server?.address();
+        port = typeof address === 'object' && address !== null ? address.port : 0;
+        started();
+      });
+    });
+  const stop = (): Promise<void> =>
+    new Promise((stopped) => {
+      server?.close(() => stopped());
+      server?.closeAllConnections();
+    });
+  await start();
+  return {
+    get url() {
+      return `http://127.0.0.1:${port}`;
+    },
+    log,
+    time,
+    songs,
+    repository,
+    start,
+    stop,
+    close: async () => {
+      await stop();
+      await database.close();
+    },
+  };
+}

@@ -1,0 +1,104 @@
+// @vitest-environment node
+import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
+import type { OpenSong } from '../../contract/api.ts';
+import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
+import { api } from '../api/client.ts';
+import { createSongEditor, type SongEditor } from './song-editor.ts';
+
+let server: TestServer;
+const editors: SongEditor[] = [];
+const plainFetch = globalThis.fetch;
+
+beforeAll(async () => {
+  server = await startTestServer();
+  globalThis.fetch = (input, init) => plainFetch(new URL(String(input), server.url), init);
+});
+afterEach(() => {
+  for (const editor of editors.splice(0)) {
+    editor.close();
+  }
+});
+afterAll(async () => {
+  globalThis.fetch = plainFetch;
+  await server.close();
+});
+
+const open = (song: OpenSong): SongEditor => {
+  const editor = createSongEditor(song, api);
+  editors.push(editor);
+  return editor;
+};
+const rename = (editor: SongEditor, title: string, group?: string) =>
+  editor.run({ kind: 'set-facts', facts: { title } }, group);
+const state = (editor: SongEditor) => editor.store.getState();
+const stored = async (editor: SongEditor) => (await api.openSong(state(editor).id)).document.facts.title;
+
+describe('an open song', () => {
+  test('saves a change by itself, a moment later', async () => {
+    const editor = open(await api.createSong({ title: 'One' }));
+    rename(editor, 'Two');
+    expect(state(editor).saveState).toBe('changed');
+    await vi.waitFor(() => expect(state(editor).saveState).toBe('saved'), { timeout: 5000 });
+    expect(await stored(editor)).toBe('Two');
+    expect(state(editor).revision).toBe(2);
+  });
+
+  test('saves the newest of changes that come while a save is under way', async () => {
+    const editor = open(await api.createSong({ title: 'One' }));
+    rename(editor, 'Two');
+    const first = editor.flush();
+    rename(editor, 'Three');
+    await first;
+    await editor.flush();
+    expect(await stored(editor)).toBe('Three');
+    expect(state(editor).saveState).toBe('saved');
+  });
+
+  test('undoes and saves the undone state; a run of typing is one step', async () => {
+    const editor = open(await api.createSong({ title: 'One' }));
+    rename(editor, 'Two', 'typing');
+    rename(editor, 'Three', 'typing');
+    editor.undo();
+    expect(state(editor).history.present.facts.title).toBe('One');
+    editor.redo();
+    expect(state(editor).history.present.facts.title).toBe('Three');
+    await editor.flush();
+    expect(await stored(editor)).toBe('Three');
+  });
+
+  test('waits for a server that does not answer and saves when it is back', async () => {
+    const editor = open(await api.createSong({ title: 'One' }));
+    await server.stop();
+    rename(editor, 'Two');
+    await editor.flush();
+    expect(state(editor).saveState).toBe('waiting');
+    await server.start();
+    await vi.waitFor(() => expect(state(editor).saveState).toBe('saved'), { timeout: 8000 });
+    expect(await stored(editor)).toBe('Two');
+  });
+
+  test('stops when the song was saved from elsewhere, overwrites nothing, and can be kept as a new song', async () => {
+    const song = await api.createSong({ title: 'One' });
+    const [mine, theirs] = [open(song), open(song)];
+    rename(theirs, 'Theirs');
+    await theirs.flush();
+    rename(mine, 'Mine');
+    await mine.flush();
+    expect(state(mine)).toMatchObject({
+      saveState: 'conflict',
+      refusal: expect.stringContaining('Nothing was overwritten'),
+    });
+    rename(mine, 'Mine still');
+    await mine.flush();
+    expect(await stored(theirs)).toBe('Theirs');
+    const kept = await mine.keepAsNewSong();
+    expect((await api.openSong(kept)).document.facts.title).toBe('Mine still');
+  });
+
+  test('refuses a command with its reason and keeps the document', async () => {
+    const editor = open(await api.createSong({ title: 'One' }));
+    const before = state(editor).history.present;
+    expect(editor.run({ kind: 'set-capo', partId: 2, capoFret: 99 })).toMatchObject({ kind: 'capo-out-of-reach' });
+    expect(state(editor).history.present).toBe(before);
+  });
+});

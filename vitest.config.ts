@@ -24,7 +24,14 @@ export default defineConfig({
       },
       {
         plugins: [react()],
-        test: { name: 'web', environment: 'jsdom', include: ['src/web/**/*.test.{ts,tsx}'], testTimeout: 30_000 },
+        test: {
+          name: 'web',
+          environment: 'jsdom',
+          include: ['src/web/**/*.test.{ts,tsx}'],
+          globalSetup: ['src/test-support/database-template.ts'],
+          testTimeout: 30_000,
+          hookTimeout: 120_000,
+        },
       },
     ],
   },

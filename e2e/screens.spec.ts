@@ -24,6 +24,7 @@ test('axe finds nothing on any screen, full or empty', async ({ page }) => {
   }
   await page.keyboard.press('Escape');
   await page.goto(`${full}/map`);
+  await expect(page.getByRole('heading', { name: 'What it adds up to' })).toBeVisible();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
   await expectNoAxeFindings(page);

@@ -5,7 +5,7 @@ import type { ChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { KEYS } from '../core/harmony/key.ts';
 import { QUALITIES } from '../core/harmony/quality.ts';
 import { type NoteName, toNoteName } from '../core/pitch/note-name.ts';
-import { barTicks, beatTicks, COMMON_TIME, type Metre, QUARTER_TICKS, usualPulseTicks } from '../core/rhythm/metre.ts';
+import { beatTicks, COMMON_TIME, type Metre, QUARTER_TICKS, usualPulseTicks } from '../core/rhythm/metre.ts';
 import type {
   Chart,
   ChartBar,
@@ -19,7 +19,7 @@ import type {
 import { isSectionName } from '../core/song/song-limits.ts';
 
 /** Note names from Gb to A#: what music on a guitar is written in. */
-export const arbitraryNote: fc.Arbitrary<NoteName> = fc.integer({ min: -6, max: 10 }).map(toNoteName);
+const arbitraryNote: fc.Arbitrary<NoteName> = fc.integer({ min: -6, max: 10 }).map(toNoteName);
 
 /** Any known chord on such a root, with or without another bass. */
 export const arbitraryChord: fc.Arbitrary<ChordSymbol> = fc
@@ -32,7 +32,7 @@ export const arbitraryChord: fc.Arbitrary<ChordSymbol> = fc
 
 export const arbitraryKey = fc.constantFrom(...KEYS);
 
-export const arbitraryMetre: fc.Arbitrary<Metre> = fc.constantFrom<Metre>(
+const arbitraryMetre: fc.Arbitrary<Metre> = fc.constantFrom<Metre>(
   COMMON_TIME,
   { beats: 3, unit: 4, groups: null },
   { beats: 2, unit: 4, groups: null },
@@ -211,9 +211,3 @@ export const arbitraryChart: fc.Arbitrary<Chart> = arbitraryMetre.chain((metre) 
       return { ...chart, passes };
     }),
 );
-
-/** The length in ticks that a bar must fill. */
-export function wantedTicks(bar: ChartBar, metre: Metre): number {
-  const own = bar.metre ?? metre;
-  return bar.pickupBeats === null ? barTicks(own) : bar.pickupBeats * beatTicks(own);
-}

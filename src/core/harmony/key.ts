@@ -31,11 +31,6 @@ export function isStandardKey(key: Key): boolean {
   return Math.abs(signatureOf(key)) <= 7;
 }
 
-/** Whether two keys have the same name. */
-export function isSameKey(a: Key, b: Key): boolean {
-  return a.tonic === b.tonic && a.mode === b.mode;
-}
-
 /**
  * Reads a key: "Bb", "Bb major", "F#m", "f sharp minor" with real signs or ASCII.
  * Keys of more than seven accidentals are refused.

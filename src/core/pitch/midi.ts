@@ -24,7 +24,7 @@ export function parsePitch(text: string): Result<number, PitchError> {
 }
 
 /** The octave number of a MIDI note in scientific notation: 60 is in octave 4. */
-export function octaveOf(midi: number): number {
+function octaveOf(midi: number): number {
   return Math.floor(midi / 12) - 1;
 }
 

@@ -4,7 +4,7 @@ import { COMMON_TIME } from '../rhythm/metre.ts';
 import { FORMAT_VERSION, type SongDocument } from './document.ts';
 
 /** Highest fret that is easily reached on an acoustic guitar without a cutaway, from the nut (common practice). */
-export const DEFAULT_HIGHEST_NECK_FRET = 14;
+const DEFAULT_HIGHEST_NECK_FRET = 14;
 
 /** A song of which nothing is known but its title: one arrangement with one part, standard tuning, no capo. */
 export function newSong(title: string): SongDocument {

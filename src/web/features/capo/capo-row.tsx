@@ -63,7 +63,7 @@ function ChordCell({ chord, heightPx }: { readonly chord: RowChord; readonly hei
 }
 
 /** "no barre", "2 barres": how many of the chords are barre chords. */
-export function barreWords(row: Row): string {
+function barreWords(row: Row): string {
   const count = row.barreChords.length;
   const missing = row.unplayable.length === 0 ? '' : `, ${row.unplayable.length} without a shape`;
   return `${count === 0 ? 'no barre' : count === 1 ? '1 barre' : `${count} barres`}${missing}`;

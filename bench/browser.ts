@@ -1,0 +1,79 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Browser, chromium } from '@playwright/test';
+import { type Row, summarise } from './row.ts';
+
+const PORT = 5191;
+const BASE = `http://127.0.0.1:${PORT}`;
+const REPEATS = 20;
+const SECOND_START_LIMIT_MS = 5000;
+
+/** The built application: its second start, and its first page beside an empty one. */
+export async function benchBrowser(): Promise<readonly Row[]> {
+  const data = mkdtempSync(join(tmpdir(), 'golden-ladder-bench-'));
+  const first = await startServer(data);
+  await first.stop();
+  const starts: number[] = [];
+  for (let repeat = 0; repeat < 5; repeat += 1) {
+    const server = await startServer(data);
+    starts.push(server.startMs);
+    await server.stop();
+  }
+  const server = await startServer(data);
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  const songs = await openings(browser, BASE, 'a[href*="/songs/"]');
+  const health = await openings(browser, `${BASE}/api/health`, 'body');
+  await browser.close();
+  await server.stop();
+  rmSync(data, { recursive: true, force: true });
+  return [
+    {
+      name: 'second start of the server',
+      ...summarise(starts),
+      reference: { name: 'first start', medianMs: first.startMs },
+      limitMs: SECOND_START_LIMIT_MS,
+    },
+    {
+      name: 'the list of songs, cold cache',
+      ...summarise(songs),
+      reference: { name: 'an empty answer', medianMs: summarise(health).medianMs },
+      limitMs: null,
+    },
+  ];
+}
+
+async function startServer(data: string) {
+  const startedAt = performance.now();
+  const child = spawn('node', ['dist/server/main.mjs'], {
+    cwd: join(import.meta.dirname, '..'),
+    env: { ...process.env, PORT: String(PORT), GOLDEN_LADDER_DATA: data },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  await new Promise((ready) => child.stdout.once('data', ready));
+  const startMs = performance.now() - startedAt;
+  const stop = async (): Promise<void> => {
+    const ended = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGTERM');
+    await ended;
+  };
+  return { startMs, stop };
+}
+
+async function openings(browser: Browser, url: string, selector: string): Promise<readonly number[]> {
+  const times: number[] = [];
+  for (let repeat = 0; repeat < REPEATS; repeat += 1) {
+    const context = await browser.newContext();
+    const page = await context.newPage();
+    const startedAt = performance.now();
+    await page.goto(url);
+    await page.locator(selector).first().waitFor();
+    times.push(performance.now() - startedAt);
+    await context.close();
+  }
+  return times;
+}

@@ -1,0 +1,45 @@
+/* Takes the pictures of docs/screenshots from the built application with its demo data. */
+import { spawn } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+
+const PORT = 5190;
+const base = `http://127.0.0.1:${PORT}`;
+const data = mkdtempSync(join(tmpdir(), 'golden-ladder-shots-'));
+const target = join(import.meta.dirname, '..', 'docs', 'screenshots');
+mkdirSync(target, { recursive: true });
+
+const server = spawn('node', ['dist/server/main.mjs'], {
+  cwd: join(import.meta.dirname, '..'),
+  env: { ...process.env, PORT: String(PORT), GOLDEN_LADDER_DATA: data },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await new Promise((ready) => server.stdout.once('data', ready));
+
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
+const shoot = async (name: string): Promise<void> => {
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: join(target, `${name}.png`) });
+};
+
+await page.goto(base);
+await page.getByRole('link', { name: 'Tin Roof Almanac' }).waitFor();
+await shoot('songs');
+await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
+await page.getByText('golden rung').waitFor();
+await shoot('capo');
+const song = page.url().replace(/\/\w+$/, '');
+for (const step of ['listen', 'map', 'handout']) {
+  await page.goto(`${song}/${step}`);
+  await page.locator('main#step > *').first().waitFor();
+  await shoot(step);
+}
+
+await browser.close();
+server.kill('SIGTERM');
+await new Promise((ended) => server.once('exit', ended));
+rmSync(data, { recursive: true, force: true });

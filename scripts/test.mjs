@@ -15,7 +15,7 @@ const steps = [
   ['types', 'node', ['node_modules/typescript7/bin/tsc', '-b']],
   ['arrows', 'node', ['scripts/arrows.mjs']],
   ['dead code', 'npx', ['knip']],
-  ['unit', 'npx', ['vitest', 'run', '--reporter=dot', '--reporter=json', `--outputFile.json=${unitReport}`]],
+  ['unit', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`]],
   ['build', 'node', ['scripts/prepare.mjs', 'build']],
   ['browser', 'npx', ['playwright', 'test']],
 ];

@@ -37,6 +37,9 @@ function listen(app: ReturnType<typeof createApp>): Promise<Server> {
 }
 
 async function start(): Promise<void> {
+  if (!Number.isInteger(port) || port < 1 || port > 65_535) {
+    stop(`PORT is ${process.env['PORT']}; it has to be a number from 1 to 65535.`);
+  }
   const template = join(here, 'template.tar.gz');
   const library = await openLibrary(dataFolder, {
     migrationsFolder: join(here, 'db', 'migrations'),

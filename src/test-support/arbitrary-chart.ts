@@ -18,8 +18,8 @@ import type {
 } from '../core/song/chart.ts';
 import { isSectionName } from '../core/song/song-limits.ts';
 
-/** Note names from Gb to A#: what music on a guitar is written in. */
-const arbitraryNote: fc.Arbitrary<NoteName> = fc.integer({ min: -6, max: 10 }).map(toNoteName);
+/** Every letter, plain, with a flat or with a sharp, and one step of double signs on either side. */
+const arbitraryNote: fc.Arbitrary<NoteName> = fc.integer({ min: -9, max: 13 }).map(toNoteName);
 
 /** Any known chord on such a root, with or without another bass. */
 export const arbitraryChord: fc.Arbitrary<ChordSymbol> = fc

@@ -36,10 +36,15 @@ const Rail = styled.nav`
   }
   li a:hover { border-top-color: ${colour.spruceMid}; }
   li a.active { border-top-color: ${colour.brass}; font-weight: 700; }
+  @media (max-width: 760px) {
+    width: 60px;
+    li a { margin: 0 4px; font-size: 12.5px; height: 72px; }
+  }
   @media print { display: none; }
 `;
 const Home = styled(Link)`
   display: block; text-align: center; font: 650 15px/1.15 ${nameFace}; color: ${colour.brassSoft}; text-decoration: none;
   padding: 14px 0 16px; border-top: 5px solid ${colour.spruceDeep};
   &:hover { text-decoration: underline; }
+  @media (max-width: 760px) { font-size: 13px; }
 `;

@@ -4,6 +4,7 @@ import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
 import { type OpenSong, songIdSchema } from '../../contract/api.ts';
 import { api } from '../api/client.ts';
+import { settleSaves, trackSave } from '../editor/pending-saves.ts';
 import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
 import { SongEditorProvider } from '../editor/use-song.tsx';
 import { colour } from '../theme/tokens.ts';
@@ -21,7 +22,13 @@ export function SongFrame() {
   const id = songIdSchema.safeParse(songId);
   const opened = useQuery({
     queryKey: ['song', songId],
-    queryFn: () => (id.success ? api.openSong(id.data) : Promise.reject(new Error('There is no such song.'))),
+    queryFn: async () => {
+      if (!id.success) {
+        throw new Error('There is no such song.');
+      }
+      await settleSaves();
+      return api.openSong(id.data);
+    },
     gcTime: 0,
     staleTime: Number.POSITIVE_INFINITY,
   });
@@ -77,7 +84,7 @@ function useEditorFor(song: OpenSong): SongEditor {
     window.addEventListener('beforeunload', onLeave);
     return () => {
       window.removeEventListener('beforeunload', onLeave);
-      void editor.flush();
+      trackSave(editor.flush());
     };
   }, [editor]);
   return editor;

@@ -50,9 +50,9 @@ const SENTENCES: Readonly<Record<ProblemKind, (found: string) => string>> = {
   'too-many-cues': (found) => `There are more words than rounds (${found}).`,
   'too-many-bars': () =>
     `A line holds at most ${SONG_LIMITS.barsInLine} bars, a song ${SONG_LIMITS.playedBars.toLocaleString('en')} as played.`,
-  'read-as': (found) => `“${found}” was taken for the chord beside it.`,
+  'read-as': (found) => `“${found}” is not quite a chord’s name and was read as the nearest one.`,
   'spelled-in-key': (found) => `${found} is spelled from the wrong side of the key.`,
-  'capo-line': () => 'The capo was taken from this line, and the chords are taken for shapes.',
+  'capo-line': () => 'The capo was taken from this line, and the chords of the song are taken for shapes behind it.',
   'ninth-in-doubt': (found) => `${found} has a seventh in it, its neighbour an added ninth only. Is it meant?`,
 };
 

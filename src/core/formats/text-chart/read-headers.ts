@@ -145,6 +145,6 @@ function readLooseCapo(raw: RawHeaders, problems: ChartProblem[]): number | null
     problems.push(problemAt(placeOf(span), 'bad-capo', span.text, ['capo: 3']));
     return null;
   }
-  problems.push(problemAt(placeOf(subSpan(span, 0, 6)), 'capo-line', span.text, [`capo: ${fret}`, 'chords: shapes']));
+  problems.push(problemAt(placeOf(subSpan(span, 0, 6)), 'capo-line', span.text));
   return fret;
 }

@@ -30,6 +30,7 @@ export function CapoPage() {
       </Alone>
     );
   }
+  const isWaiting = document.chart.draftText !== null;
   const most = Math.max(...rows.map(({ effort }) => effort.total));
   const sounding = rows[0]?.chords.map((chord) => formatChordName(chord.sounding)) ?? [];
   return (
@@ -41,11 +42,18 @@ export function CapoPage() {
             <Signed text={sounding.join('   ')} />
           </b>
         </Sounding>
+        {isWaiting && (
+          <Waiting role="status">
+            The chart has lines that cannot be read, and its text holds the capo too.{' '}
+            <Link to="../listen">Mend it</Link> to move the capo here.
+          </Waiting>
+        )}
         <Ladder>
           <Neck capoFret={part.setup.capoFret} strings={part.setup.tuning.openMidi.length} />
           <Rungs
             aria-label="Capo fret"
             value={String(part.setup.capoFret)}
+            isDisabled={isWaiting}
             onChange={(fret) => editor.run({ kind: 'set-capo', partId: part.id, capoFret: Number(fret) })}
           >
             {rows.map((row) => (
@@ -80,6 +88,9 @@ const Page = styled.div`
 const Sounding = styled.p`
   font-size: 14px; color: ${colour.quiet}; padding: 0 0 6px 8px;
   b { color: ${colour.ink}; white-space: pre-wrap; }
+`;
+const Waiting = styled.p`
+  border-left: 4px solid ${colour.rosewood}; padding: 4px 10px; margin: 0 0 8px 8px; font-size: 14px;
 `;
 const Ladder = styled.div`
   display: flex; align-items: start; gap: 8px;

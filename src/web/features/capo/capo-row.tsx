@@ -82,6 +82,7 @@ const Rung = styled(Radio)<{ readonly $heightPx: number }>`
   &[data-hovered] { background: ${colour.sheet}; }
   &[data-selected] { background: ${colour.brassSoft}; box-shadow: inset 0 0 0 2px ${colour.brass}; }
   &[data-focus-visible] { outline: 3px solid ${colour.spruce}; outline-offset: -1px; z-index: 1; }
+  @media (max-width: 760px) { height: auto; grid-template-columns: 24px minmax(0, 1fr); row-gap: 6px; padding-block: 10px; }
 `;
 const Fret = styled.span`
   color: ${colour.quiet}; font-variant-numeric: tabular-nums;
@@ -92,6 +93,7 @@ const KeyName = styled.span`
 `;
 const Chords = styled.span<{ readonly $count: number }>`
   display: grid; grid-template-columns: repeat(${({ $count }) => Math.max(6, $count)}, minmax(0, 1fr)) auto; align-items: center;
+  @media (max-width: 760px) { grid-column: 2; display: flex; flex-wrap: wrap; gap: 8px 14px; }
 `;
 const Cell = styled.span`
   display: grid; justify-items: center; gap: 1px; min-width: 0;
@@ -102,7 +104,8 @@ const More = styled.span`
   font-size: 12px; color: ${colour.quiet};
 `;
 const Cost = styled.span`
-  display: grid; gap: 1px; font-size: 13px; line-height: 1.3; padding-left: 10px;
+  display: grid; gap: 1px; font-size: 13px; line-height: 1.3;
+  @media (max-width: 760px) { grid-column: 2; padding-left: 0; } padding-left: 10px;
 `;
 const Golden = styled.em`
   font-style: normal; font-weight: 650; color: ${colour.brassText}; justify-self: start; border-bottom: 2px solid ${colour.brass}; line-height: 1.2;

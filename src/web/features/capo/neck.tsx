@@ -66,4 +66,5 @@ export function Neck({ capoFret, strings }: { readonly capoFret: number; readonl
 
 const Svg = styled.svg`
   display: block; flex: none;
+  @media (max-width: 760px) { display: none; }
 `;

@@ -16,7 +16,8 @@ export type ChartText = {
 /** Text that no database takes: U+0000 and halves of surrogate pairs become the replacement character. */
 const REFUSED = /\u0000|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g;
 
-const TYPING = 'chart typing';
+/** A pause longer than this ends a run of typing, which is undone as one step. */
+const RUN_PAUSE_MS = 1500;
 
 /**
  * Keeps the text that is typed and the document in step. The text stays as typed while the document follows it; when
@@ -27,6 +28,7 @@ export function useChartText(): ChartText {
   const document = useDocument();
   const [text, setText] = useState(() => textOf(document));
   const made = useRef(document);
+  const typing = useRef({ run: 0, lastMs: 0 });
   useEffect(() => {
     if (document !== made.current) {
       made.current = document;
@@ -48,11 +50,19 @@ export function useChartText(): ChartText {
         options: { unreadHeaders: read.unreadHeaders, fingerPin },
         draftText: isClean(read) ? null : next,
       },
-      TYPING,
+      nextGroup(typing.current),
     );
     made.current = editor.store.getState().history.present;
   };
   return { text, parsed, change };
+}
+
+/** The undo group of a keystroke: that of the run it belongs to. */
+function nextGroup(typing: { run: number; lastMs: number }): string {
+  const nowMs = performance.now();
+  typing.run += nowMs - typing.lastMs > RUN_PAUSE_MS ? 1 : 0;
+  typing.lastMs = nowMs;
+  return `chart typing ${typing.run}`;
 }
 
 function textOf(document: SongDocument): string {

@@ -100,6 +100,7 @@ const LineNumber = styled.span`
 `;
 const BarRow = styled.div`
   display: grid; grid-template-columns: repeat(4, minmax(0, 1fr)) 84px; row-gap: 8px;
+  @media (max-width: 760px) { grid-template-columns: repeat(2, minmax(0, 1fr)) 44px; }
 `;
 const Cell = styled.div<{ readonly $share: number }>`
   display: flex; position: relative; min-height: 44px; padding: 2px 4px 0 9px; border-left: 1px solid ${colour.quiet};

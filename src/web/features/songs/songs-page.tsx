@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import type { SongId, SongSummary } from '../../../contract/api.ts';
 import { api } from '../../api/client.ts';
+import { settleSaves } from '../../editor/pending-saves.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { EmptyState } from '../../ui/empty-state.tsx';
@@ -11,7 +12,7 @@ import { SongTable } from './song-table.tsx';
 
 /** The library: every song, a new one, and a way back for one that was deleted. */
 export function SongsPage() {
-  const songs = useQuery({ queryKey: ['songs'], queryFn: api.listSongs, staleTime: 0, gcTime: 0 });
+  const songs = useQuery({ queryKey: ['songs'], queryFn: readSongs, staleTime: 0, gcTime: 0 });
   const { act, problem } = useActs();
   const [deleted, setDeleted] = useState<SongSummary | null>(null);
   const navigate = useNavigate();
@@ -67,6 +68,12 @@ export function SongsPage() {
         ))}
     </Page>
   );
+}
+
+/** The list as the server has it once the song that was left is saved. */
+async function readSongs(): Promise<readonly SongSummary[]> {
+  await settleSaves();
+  return api.listSongs();
 }
 
 /** Runs something that changes the library, says what went wrong, and reads the list again. */

@@ -2,6 +2,7 @@ import { sumOf } from '../core/kernel/list.ts';
 import { barTicks, beatTicks, type Metre } from '../core/rhythm/metre.ts';
 import { barsOfLines } from '../core/song/chart.ts';
 import type { Bar, Line, SongDocument } from '../core/song/document.ts';
+import { barsOfEdit } from '../core/song/pass-lines.ts';
 import { countPlayedBars } from '../core/song/played-bars.ts';
 import { SONG_LIMITS } from '../core/song/song-limits.ts';
 
@@ -29,15 +30,11 @@ function linesOf(document: SongDocument): readonly { readonly line: Line; readon
   return [...inSections, ...inPasses];
 }
 
-function editBars(document: SongDocument): readonly Bar[] {
-  return document.map.form.flatMap(({ edits }) =>
-    edits.flatMap((edit) => (edit.kind === 'replace-bar' ? [edit.bar] : edit.kind === 'insert-bars' ? edit.bars : [])),
-  );
-}
-
 function checkIds(document: SongDocument): readonly string[] {
   const lines = linesOf(document).map(({ line }) => line);
-  const bars = [...barsOfLines(lines), ...editBars(document)];
+  const editBars = document.map.form.flatMap(({ edits }) => edits.flatMap(barsOfEdit));
+  const parts = document.arrangements.flatMap((arrangement) => arrangement.parts);
+  const bars = [...barsOfLines(document.map.sections.flatMap((section) => section.lines)), ...editBars];
   const ids = [
     ...document.map.sections,
     ...lines,
@@ -46,7 +43,8 @@ function checkIds(document: SongDocument): readonly string[] {
     ...bars.flatMap(({ slots }) => slots),
     ...document.map.form,
     ...document.arrangements,
-    ...document.arrangements.flatMap(({ parts }) => parts),
+    ...parts,
+    ...parts.flatMap(({ ornaments }) => ornaments),
   ].map(({ id }) => id);
   const seen = new Set<number>();
   return ids.flatMap((id) => {

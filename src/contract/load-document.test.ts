@@ -1,10 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { fingerPin } from '../core/arrange/part-shapes.ts';
-import { applyCommand } from '../core/song/commands.ts';
-import { newSong } from '../core/song/new-song.ts';
 import { arbitraryChart } from '../test-support/arbitrary-chart.ts';
-import { songFromChart } from '../test-support/read-chart.ts';
+import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
 import { loadDocument } from './load-document.ts';
 
 const SONG = songFromChart(
@@ -21,13 +18,7 @@ describe('a saved song', () => {
   test('made from any chart is sound and comes back equal through JSON', () => {
     fc.assert(
       fc.property(arbitraryChart, (chart) => {
-        const applied = applyCommand(newSong('x'), {
-          kind: 'apply-chart',
-          chart,
-          options: { unreadHeaders: [], fingerPin },
-          draftText: null,
-        });
-        const song = applied.ok ? applied.value.document : null;
+        const song = songFromValue(chart);
         expect(loadDocument(JSON.parse(JSON.stringify(song)))).toEqual({ ok: true, value: song });
       }),
       { numRuns: 500, seed: 9 },

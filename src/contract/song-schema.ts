@@ -92,6 +92,33 @@ const fingering = z.strictObject({
   shape: z.array(z.int().min(0).max(HIGHEST_SHAPE_FRET).nullable()).min(strings.fewest).max(strings.most),
   fingers: z.array(finger.nullable()).min(strings.fewest).max(strings.most),
 });
+/** Most shapes, patterns, ornaments or rung edits of a part. */
+const ATTACHMENTS = 2000;
+const patternName = oneLine(SONG_LIMITS.sectionNameCharacters).min(1);
+const ornament = z.strictObject({
+  id,
+  slotId: id,
+  kind: z.enum(['hammer-on', 'pull-off', 'slide', 'added-finger', 'bass-walk', 'riff']),
+  notes: z
+    .array(
+      z.strictObject({
+        stringNumber: z.int().min(1).max(strings.most),
+        fret: z.int().min(0).max(HIGHEST_SHAPE_FRET),
+        startTick: z.int().min(0),
+        lengthTicks: ticks,
+      }),
+    )
+    .min(1)
+    .max(256),
+});
+const rungEdit = z.strictObject({
+  rung: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]),
+  slotId: id,
+  change: z.discriminatedUnion('hand', [
+    z.strictObject({ hand: z.literal('left'), fingering }),
+    z.strictObject({ hand: z.literal('right'), pattern: patternName }),
+  ]),
+});
 const part = z.strictObject({
   id,
   name: oneLine(SONG_LIMITS.titleCharacters),
@@ -106,7 +133,14 @@ const part = z.strictObject({
     scaleLengthMm: z.number().min(200).max(1000),
     highestNeckFret: z.int().min(5).max(HIGHEST_SHAPE_FRET),
   }),
-  shapes: z.array(z.strictObject({ chord, fingering, origin: z.enum(['accepted', 'chosen', 'pinned']) })).max(500),
+  shapes: z
+    .array(
+      z.strictObject({ chord, slotId: id.nullable(), fingering, origin: z.enum(['accepted', 'chosen', 'pinned']) }),
+    )
+    .max(ATTACHMENTS),
+  patterns: z.array(z.strictObject({ targetId: id.nullable(), pattern: patternName })).max(ATTACHMENTS),
+  ornaments: z.array(ornament).max(ATTACHMENTS),
+  rungEdits: z.array(rungEdit).max(ATTACHMENTS),
 });
 
 /** The shape of a saved song of the current version. */

@@ -1,5 +1,7 @@
 import { fillShapes, fingerPin } from '../core/arrange/part-shapes.ts';
 import { isClean, parseChart } from '../core/formats/text-chart/parse-chart.ts';
+import { applyChart } from '../core/song/apply-chart.ts';
+import type { Chart } from '../core/song/chart.ts';
 import { applyCommand } from '../core/song/commands.ts';
 import type { SongDocument } from '../core/song/document.ts';
 import { newSong } from '../core/song/new-song.ts';
@@ -20,6 +22,11 @@ export function songFromChart(text: string, before: SongDocument = newSong('Unti
     throw new Error(applied.error.kind);
   }
   return fillShapes(applied.value.document, new Map());
+}
+
+/** The song that a chart value makes on top of a new one, with no shapes stored beyond its pins. */
+export function songFromValue(chart: Chart): SongDocument {
+  return applyChart(newSong('Untitled song'), chart, { unreadHeaders: [], fingerPin }).document;
 }
 
 /** The same value with every object and list in it frozen, so that a change in place throws. */

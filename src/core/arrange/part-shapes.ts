@@ -14,6 +14,7 @@ import type { FingerPin } from '../song/apply-chart.ts';
 import { barsOfLines, chordsOfBars } from '../song/chart.ts';
 import type { Part, SongDocument, StoredShape } from '../song/document.ts';
 import { changePart } from '../song/parts.ts';
+import { barsOfEdit } from '../song/pass-lines.ts';
 import { songKeysOf } from '../song/song-keys.ts';
 import { findBestShape, type ShapeMemory } from './shape-memory.ts';
 
@@ -22,9 +23,9 @@ export function instrumentOf(part: Part): Instrument {
   return { setup: part.setup, ...part.instrument };
 }
 
-/** The stored shape of a shape chord, or null. Pinned and chosen shapes come before accepted ones. */
+/** The shape stored for a shape chord wherever it comes, or null. Pinned and chosen shapes come before accepted ones. */
 export function findStoredShape(part: Part, shapeChord: ChordSymbol): StoredShape | null {
-  const stored = part.shapes.filter(({ chord }) => isSameChord(chord, shapeChord));
+  const stored = part.shapes.filter(({ chord, slotId }) => slotId === null && isSameChord(chord, shapeChord));
   return stored.find(({ origin }) => origin !== 'accepted') ?? stored[0] ?? null;
 }
 
@@ -40,20 +41,7 @@ export function fillShapes(document: SongDocument, memory: ShapeMemory): SongDoc
 
 function writtenChords(document: SongDocument): readonly ChordSymbol[] {
   const inSections = document.map.sections.flatMap(({ lines }) => chordsOfBars(barsOfLines(lines)));
-  const inPasses = document.map.form.flatMap(({ edits }) =>
-    edits.flatMap((edit) => {
-      switch (edit.kind) {
-        case 'replace-bar':
-          return chordsOfBars([edit.bar]);
-        case 'insert-bars':
-          return chordsOfBars(edit.bars);
-        case 'insert-line':
-          return chordsOfBars(barsOfLines([edit.line]));
-        default:
-          return [];
-      }
-    }),
-  );
+  const inPasses = document.map.form.flatMap(({ edits }) => chordsOfBars(edits.flatMap(barsOfEdit)));
   return [...inSections, ...inPasses];
 }
 
@@ -65,10 +53,12 @@ function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSy
       stored.origin !== 'accepted' ||
       (wanted.some((chord) => isSameChord(chord, stored.chord)) && soundsOnly(stored, part)),
   );
-  const missing = wanted.filter((chord) => !kept.some((stored) => isSameChord(stored.chord, chord)));
+  const missing = wanted.filter(
+    (chord) => !kept.some((stored) => stored.slotId === null && isSameChord(stored.chord, chord)),
+  );
   const added = missing.flatMap((chord): readonly StoredShape[] => {
     const best = findBestShape(chord, instrumentOf(part), memory);
-    return best === null ? [] : [{ chord, fingering: best.fingering, origin: 'accepted' }];
+    return best === null ? [] : [{ chord, slotId: null, fingering: best.fingering, origin: 'accepted' }];
   });
   return added.length === 0 && kept.length === part.shapes.length ? part : { ...part, shapes: [...kept, ...added] };
 }
@@ -86,5 +76,5 @@ function soundsOnly({ chord, fingering }: StoredShape, part: Part): boolean {
 /** Gives a pin of the text chart its easiest fingers; null where no hand can hold the shape. */
 export const fingerPin: FingerPin = (pin, part) => {
   const fingering = findFingering(pin.shape, instrumentOf(part));
-  return fingering === null ? null : { chord: pin.chord, fingering, origin: 'pinned' };
+  return fingering === null ? null : { chord: pin.chord, slotId: null, fingering, origin: 'pinned' };
 };

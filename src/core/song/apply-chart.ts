@@ -22,13 +22,18 @@ import {
   mapChords,
 } from './chart.ts';
 import { chartNamingOf, chartOf } from './chart-of.ts';
-import type { Facts, Part, Pass, Section, Slot, SongDocument, StoredShape } from './document.ts';
+import type { Facts, Ornament, Part, Pass, RungEdit, Section, Slot, SongDocument, StoredShape } from './document.ts';
 import { alignSections, type ChordNaming, type LineUp, takeId } from './line-up.ts';
 import { changePart, mainPartOf } from './parts.ts';
 import { editsOfPass } from './pass-edits.ts';
+import { barsOfEdit } from './pass-lines.ts';
 
-/** Something that was tied to a bar or slot which the new chart no longer has. */
-export type LostAttachment = { readonly kind: 'syllable'; readonly text: string };
+/** Something that was tied to a slot which the new chart no longer has. */
+export type LostAttachment =
+  | { readonly kind: 'syllable'; readonly text: string }
+  | { readonly kind: 'shape'; readonly stored: StoredShape }
+  | { readonly kind: 'ornament'; readonly ornament: Ornament }
+  | { readonly kind: 'rung-edit'; readonly edit: RungEdit };
 
 /** What came of applying a chart. */
 export type AppliedChart = { readonly document: SongDocument; readonly lost: readonly LostAttachment[] };
@@ -62,8 +67,7 @@ export function applyChart(document: SongDocument, chart: Chart, options: ApplyO
     nextId: context.ids.next,
   };
   const withPart = changePart(changed, mainPartOf(document).id, (part) => applySetup(part, read, options.fingerPin));
-  const result = isEqual(withPart, document) ? document : withPart;
-  return { document: result, lost: lostSyllables(document, result) };
+  return isEqual(withPart, document) ? { document, lost: [] } : detach(document, withPart);
 }
 
 /** What decides how a chart's chord names relate to what sounds. */
@@ -113,10 +117,15 @@ function factsOf(headers: Omit<Chart['headers'], 'chords'>, facts: Facts): Parti
   return { title: title ?? facts.title, credit, key, tempo, metre, feel, melodyRange, recordSeconds };
 }
 
+/** Whether a stored shape is a pin that stands in the chart: one for every place of its chord. */
+function isChartPin({ origin, slotId }: StoredShape): boolean {
+  return origin === 'pinned' && slotId === null;
+}
+
 function applySetup(part: Part, chart: Chart, fingerPin: FingerPin): Part {
   const { tuning, capoFret, pins } = chart.headers;
   const setup = isEqual(part.setup, { tuning, capoFret }) ? part.setup : { tuning, capoFret };
-  const old = part.shapes.filter(({ origin }) => origin === 'pinned');
+  const old = part.shapes.filter(isChartPin);
   const isSamePins = isEqual(
     old.map(({ chord, fingering }) => ({ chord, shape: fingering.shape })),
     pins,
@@ -126,7 +135,8 @@ function applySetup(part: Part, chart: Chart, fingerPin: FingerPin): Part {
   }
   const pinned = pins.flatMap((pin) => fingerPin(pin, { ...part, setup }) ?? []);
   const rest = part.shapes.filter(
-    ({ chord, origin }) => origin !== 'pinned' && !pins.some((pin) => isEqual(pin.chord, chord)),
+    (stored) =>
+      !isChartPin(stored) && (stored.slotId !== null || !pins.some((pin) => isEqual(pin.chord, stored.chord))),
   );
   return { ...part, setup, shapes: [...rest, ...pinned] };
 }
@@ -158,12 +168,38 @@ function alignForm(
   return form.length === old.length && form.every((pass, index) => pass === old[index]) ? old : form;
 }
 
-/** Syllables whose slot is gone. */
-function lostSyllables(before: SongDocument, after: SongDocument): readonly LostAttachment[] {
-  const slotsOf = (document: SongDocument): readonly Slot[] =>
-    document.map.sections.flatMap(({ lines }) => barsOfLines(lines).flatMap(({ slots }) => slots));
+/** All slots of a document, those of differing passes included. */
+function slotsOf(document: SongDocument): readonly Slot[] {
+  const inSections = document.map.sections.flatMap(({ lines }) => barsOfLines(lines));
+  const inPasses = document.map.form.flatMap(({ edits }) => edits.flatMap(barsOfEdit));
+  return [...inSections, ...inPasses].flatMap(({ slots }) => slots);
+}
+
+/** What was tied to slots that are gone: syllables went with them, the rest is taken off its part. */
+function detach(before: SongDocument, after: SongDocument): AppliedChart {
   const kept = new Set(slotsOf(after).map(({ id }) => id));
-  return slotsOf(before).flatMap(({ id, cue }) =>
-    cue === null || kept.has(id) ? [] : [{ kind: 'syllable', text: cue }],
+  const isGone = (slotId: number | null): boolean => slotId !== null && !kept.has(slotId);
+  const syllables = slotsOf(before).flatMap(({ id, cue }): readonly LostAttachment[] =>
+    cue !== null && isGone(id) ? [{ kind: 'syllable', text: cue }] : [],
   );
+  const parts = after.arrangements.flatMap((arrangement) => arrangement.parts);
+  const attached = parts.flatMap(({ shapes, ornaments, rungEdits }): readonly LostAttachment[] => [
+    ...shapes.filter(({ slotId }) => isGone(slotId)).map((stored) => ({ kind: 'shape' as const, stored })),
+    ...ornaments.filter(({ slotId }) => isGone(slotId)).map((ornament) => ({ kind: 'ornament' as const, ornament })),
+    ...rungEdits.filter(({ slotId }) => isGone(slotId)).map((edit) => ({ kind: 'rung-edit' as const, edit })),
+  ]);
+  const document =
+    attached.length === 0
+      ? after
+      : parts.reduce((current, { id }) => changePart(current, id, withoutGone(isGone)), after);
+  return { document, lost: [...syllables, ...attached] };
+}
+
+function withoutGone(isGone: (slotId: number | null) => boolean): (part: Part) => Part {
+  return (part) => ({
+    ...part,
+    shapes: part.shapes.filter(({ slotId }) => !isGone(slotId)),
+    ornaments: part.ornaments.filter(({ slotId }) => !isGone(slotId)),
+    rungEdits: part.rungEdits.filter(({ slotId }) => !isGone(slotId)),
+  });
 }

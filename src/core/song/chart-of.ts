@@ -43,7 +43,7 @@ function headersOf(document: SongDocument): ChartHeaders {
     capoFret: setup.capoFret,
     chords: document.chart.chords,
     pins: shapes
-      .filter(({ origin }) => origin === 'pinned')
+      .filter(({ origin, slotId }) => origin === 'pinned' && slotId === null)
       .map(({ chord, fingering }) => ({ chord, shape: fingering.shape })),
   };
 }

@@ -112,18 +112,48 @@ export type PassEdit =
 /** One way to teach the song. */
 export type Arrangement = { readonly id: number; readonly name: string; readonly parts: readonly Part[] };
 
-/** One guitar: its setup, its instrument, and the shapes it holds. */
+/** One guitar: its setup, its instrument, the shapes it holds, and what its right hand and its ornaments do. */
 export type Part = {
   readonly id: number;
   readonly name: string;
   readonly setup: Setup;
   readonly instrument: { readonly scaleLengthMm: number; readonly highestNeckFret: number };
   readonly shapes: readonly StoredShape[];
+  readonly patterns: readonly PatternAssignment[];
+  readonly ornaments: readonly Ornament[];
+  readonly rungEdits: readonly RungEdit[];
 };
 
 /** The shape kept for a shape chord (as named behind the capo), and how it came to be kept. */
 export type StoredShape = {
   readonly chord: ChordSymbol;
+  /** The one slot it is kept for; null: wherever the chord comes. */
+  readonly slotId: number | null;
   readonly fingering: Fingering;
   readonly origin: 'accepted' | 'chosen' | 'pinned';
+};
+
+/** A right-hand pattern, by its name, for a section, a line or a bar (by id), or for the whole song (null). */
+export type PatternAssignment = { readonly targetId: number | null; readonly pattern: string };
+
+/** What is played beside the chord of a slot: strings counted from 1 = thinnest, frets from the capo, ticks from the slot. */
+export type Ornament = {
+  readonly id: number;
+  readonly slotId: number;
+  readonly kind: 'hammer-on' | 'pull-off' | 'slide' | 'added-finger' | 'bass-walk' | 'riff';
+  readonly notes: readonly {
+    readonly stringNumber: number;
+    readonly fret: number;
+    readonly startTick: number;
+    readonly lengthTicks: number;
+  }[];
+};
+
+/** A change by hand to a derived rung, for one slot: another shape for the left hand, or another pattern for the right. */
+export type RungEdit = {
+  readonly rung: 1 | 2 | 3 | 4 | 5;
+  readonly slotId: number;
+  readonly change:
+    | { readonly hand: 'left'; readonly fingering: Fingering }
+    | { readonly hand: 'right'; readonly pattern: string };
 };

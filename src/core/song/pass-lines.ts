@@ -1,3 +1,4 @@
+import { barsOfLines } from './chart.ts';
 import type { Bar, Line, Pass, PassEdit, Section } from './document.ts';
 
 /** The lines of a section as one pass plays them; edits whose target is gone have no effect. */
@@ -58,4 +59,18 @@ function editedBar(bar: Bar, edits: readonly PassEdit[]): readonly Bar[] {
     }
   }
   return [...here, ...after];
+}
+
+/** The bars that an edit brings with it. */
+export function barsOfEdit(edit: PassEdit): readonly Bar[] {
+  switch (edit.kind) {
+    case 'replace-bar':
+      return [edit.bar];
+    case 'insert-bars':
+      return edit.bars;
+    case 'insert-line':
+      return barsOfLines([edit.line]);
+    default:
+      return [];
+  }
 }

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../test-support/arbitrary-chart.ts';
-import { deepFreeze, songFromChart } from '../../test-support/read-chart.ts';
-import { findStoredShape, fingerPin } from '../arrange/part-shapes.ts';
+import { deepFreeze, songFromChart, songFromValue } from '../../test-support/read-chart.ts';
+import { findStoredShape } from '../arrange/part-shapes.ts';
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
 import { applyCommand, type SongCommand } from './commands.ts';
 import type { SongDocument } from './document.ts';
@@ -49,13 +49,7 @@ describe('the unrolled song', () => {
   test('starts each bar where the last one ends, and counts as many bars as are played', () => {
     fc.assert(
       fc.property(arbitraryChart, (chart) => {
-        const applied = applyCommand(newSong('x'), {
-          kind: 'apply-chart',
-          chart,
-          options: { unreadHeaders: [], fingerPin },
-          draftText: null,
-        });
-        const song = applied.ok ? applied.value.document : newSong('x');
+        const song = songFromValue(chart);
         const played = listPlayedBars(song);
         expect(played).toHaveLength(countPlayedBars(song));
         played.forEach((bar, index) => {

@@ -38,7 +38,7 @@ export function SongFrame() {
   if (opened.isError) {
     return (
       <Alone>
-        <EmptyState title="This song cannot be opened">
+        <EmptyState level={1} title="This song cannot be opened">
           <p>{opened.error.message}</p>
           <Link to="/">Back to the songs</Link>
         </EmptyState>

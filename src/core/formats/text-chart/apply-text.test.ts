@@ -6,6 +6,7 @@ import { fingerPin } from '../../arrange/part-shapes.ts';
 import { applyChart } from '../../song/apply-chart.ts';
 import { chartOf } from '../../song/chart-of.ts';
 import { newSong } from '../../song/new-song.ts';
+import { mainPartOf } from '../../song/parts.ts';
 import { parseChart } from './parse-chart.ts';
 
 const RUNS = { numRuns: 10_000, seed: 20_240_602 };
@@ -81,6 +82,31 @@ describe('lining up an edited chart', () => {
     const { lost } = applyChart(withCue, parsed.chart, { unreadHeaders: [], fingerPin });
     expect(section?.lines).toHaveLength(2);
     expect(lost).toEqual([{ kind: 'syllable', text: 'roof' }]);
+  });
+
+  test('a shape, an ornament and a rung edit of one slot are reported when it goes, and stay while it stays', () => {
+    const slotId = before.map.sections[0]?.lines[1]?.bars[0]?.slots[0]?.id ?? 0;
+    const attached = structuredClone(before);
+    const [stored] = mainPartOf(before).shapes;
+    const fingering = stored?.fingering ?? { shape: [], fingers: [] };
+    Object.assign(mainPartOf(attached), {
+      shapes: [...mainPartOf(before).shapes, { ...stored, slotId, origin: 'pinned' }],
+      ornaments: [
+        { id: 900, slotId, kind: 'hammer-on', notes: [{ stringNumber: 2, fret: 1, startTick: 0, lengthTicks: 2520 }] },
+      ],
+      rungEdits: [{ rung: 2, slotId, change: { hand: 'left', fingering } }],
+    });
+    const apply = (text: string) => applyChart(attached, parseChart(text).chart, { unreadHeaders: [], fingerPin });
+    const kept = apply('Verse:\n| G | D | Em | Am |\n| C | D | G | G |\n\nChorus:\n| Em | C |\n');
+    expect(kept.lost).toEqual([]);
+    expect(mainPartOf(kept.document)).toEqual(mainPartOf(attached));
+    const gone = apply('Verse:\n| G | D | Em | C |\n\nChorus:\n| Em | C |\n');
+    expect(gone.lost.map(({ kind }) => kind)).toEqual(['shape', 'ornament', 'rung-edit']);
+    expect(mainPartOf(gone.document)).toMatchObject({
+      ornaments: [],
+      rungEdits: [],
+      shapes: mainPartOf(before).shapes,
+    });
   });
 
   test('changing the capo of a chart in shapes changes what sounds, not the shapes', () => {

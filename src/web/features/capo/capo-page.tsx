@@ -6,7 +6,7 @@ import { easiestFrets, listCapoRows } from '../../../core/arrange/capo-rows.ts';
 import { formatChordName } from '../../../core/harmony/chord-symbol.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
-import { EmptyState } from '../../ui/empty-state.tsx';
+import { EmptyStep } from '../../ui/empty-state.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { CapoReasons } from './capo-reasons.tsx';
 import { CapoRung } from './capo-row.tsx';
@@ -21,14 +21,7 @@ export function CapoPage() {
   const rows = useMemo(() => listCapoRows(document, part, editor.memory), [document, part, editor]);
   const easiest = useMemo(() => easiestFrets(rows), [rows]);
   if (rows.length === 0) {
-    return (
-      <Alone>
-        <EmptyState title="No chords yet">
-          <p>The rungs fill when the song has chords.</p>
-          <Link to="../listen">Put the song in</Link>
-        </EmptyState>
-      </Alone>
-    );
+    return <EmptyStep title="No chords yet" text="The rungs fill when the song has chords." />;
   }
   const isWaiting = document.chart.draftText !== null;
   const most = Math.max(...rows.map(({ effort }) => effort.total));
@@ -97,7 +90,4 @@ const Ladder = styled.div`
 `;
 const Rungs = styled(RadioGroup)`
   flex: 1; min-width: 0; border-top: 1px solid ${colour.hairline};
-`;
-const Alone = styled.div`
-  padding: 24px 48px;
 `;

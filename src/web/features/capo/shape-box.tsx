@@ -1,6 +1,6 @@
 import { boxFretsOf, boxHeightMm, drawChordBox } from '../../../core/page/chord-box.ts';
 import { type Fingering, formatShape } from '../../../core/shapes/shape.ts';
-import { Marks } from '../../ui/marks.tsx';
+import { Marks } from '../../painters/marks.tsx';
 
 const GRID_MM = 10;
 

@@ -1,14 +1,13 @@
 import { useEffect, useMemo, useState } from 'react';
-import { Link } from 'react-router';
 import { createGlobalStyle, styled } from 'styled-components';
 import { composeHandout } from '../../../core/page/handout-content.ts';
 import { layOutHandout, PAPERS, type Paper } from '../../../core/page/handout-layout.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { Marks } from '../../painters/marks.tsx';
 import { colour, nameFace, textFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
-import { EmptyState } from '../../ui/empty-state.tsx';
-import { Marks } from '../../ui/marks.tsx';
+import { EmptyStep } from '../../ui/empty-state.tsx';
 import { createMeasure } from './measure-text.ts';
 import { usePaper } from './use-paper.ts';
 
@@ -28,14 +27,7 @@ export function HandoutPage() {
     [document, part, paper, areFontsLoaded],
   );
   if (document.map.sections.length === 0) {
-    return (
-      <Alone>
-        <EmptyState title="Nothing to hand out yet">
-          <p>The page fills when the song has chords.</p>
-          <Link to="../listen">Put the song in</Link>
-        </EmptyState>
-      </Alone>
-    );
+    return <EmptyStep title="Nothing to hand out yet" text="The page fills when the song has chords." />;
   }
   const { widthMm, heightMm } = PAPERS[paper];
   return (
@@ -108,7 +100,4 @@ const Bar = styled.div`
 const Sheet = styled.svg`
   display: block; width: min(100%, 760px); height: auto; background: white; border: 1px solid ${colour.hairline};
   @media print { width: 100vw; height: 100vh; border: 0; break-after: page; &:last-child { break-after: auto; } }
-`;
-const Alone = styled.div`
-  padding: 24px 48px;
 `;

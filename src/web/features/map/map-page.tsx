@@ -1,5 +1,4 @@
 import { useMemo } from 'react';
-import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { hasOwnBars, listPasses, type PassSummary } from '../../../core/arrange/form-summary.ts';
 import { cuesByPass } from '../../../core/page/handout-content.ts';
@@ -9,7 +8,7 @@ import { listPlayedBars } from '../../../core/song/played-bars.ts';
 import { songKeysOf } from '../../../core/song/song-keys.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
-import { EmptyState } from '../../ui/empty-state.tsx';
+import { EmptyStep } from '../../ui/empty-state.tsx';
 import { FormStrip } from './form-strip.tsx';
 import { MapFacts } from './map-facts.tsx';
 import { MapLine } from './map-line.tsx';
@@ -21,14 +20,7 @@ export function MapPage() {
   const played = useMemo(() => listPlayedBars(document), [document]);
   const passes = useMemo(() => listPasses(document, played), [document, played]);
   if (document.map.sections.length === 0) {
-    return (
-      <Alone>
-        <EmptyState title="No bars yet">
-          <p>The map shows the song’s sections when its chart has bars.</p>
-          <Link to="../listen">Put the song in</Link>
-        </EmptyState>
-      </Alone>
-    );
+    return <EmptyStep title="No bars yet" text="The map shows the song’s sections when its chart has bars." />;
   }
   const naming = { metre: document.facts.metre, toShapeChord };
   return (
@@ -120,7 +112,4 @@ const SectionBlock = styled.section`
   header h2 { font-size: 21px; }
   header p { font-size: 13.5px; color: ${colour.quiet}; }
   ol { list-style: none; margin: 0; padding: 0; }
-`;
-const Alone = styled.div`
-  padding: 24px 48px;
 `;

@@ -1,61 +1,20 @@
+import type { Mark, Tone } from '../../core/page/drawing.ts';
 import { colour, nameFace, textFace } from '../theme/tokens.ts';
-import { SignedInPicture } from './signed.tsx';
-
-/** A mark to paint, as core/page makes them: the same shape of data, so that ui need not know where it comes from. */
-export type PaintableMark =
-  | {
-      readonly kind: 'text';
-      readonly xMm: number;
-      readonly yMm: number;
-      readonly text: string;
-      readonly sizeMm: number;
-      readonly face: 'name' | 'text';
-      readonly isBold: boolean;
-      readonly isItalic: boolean;
-      readonly anchor: 'start' | 'middle' | 'end';
-      readonly tone: Tone;
-    }
-  | {
-      readonly kind: 'line';
-      readonly x1Mm: number;
-      readonly y1Mm: number;
-      readonly x2Mm: number;
-      readonly y2Mm: number;
-      readonly widthMm: number;
-      readonly tone: Tone;
-    }
-  | {
-      readonly kind: 'dot';
-      readonly xMm: number;
-      readonly yMm: number;
-      readonly radiusMm: number;
-      readonly isFilled: boolean;
-      readonly tone: Tone;
-    }
-  | {
-      readonly kind: 'bar';
-      readonly xMm: number;
-      readonly yMm: number;
-      readonly lengthMm: number;
-      readonly thicknessMm: number;
-      readonly tone: Tone;
-    };
-
-type Tone = 'ink' | 'quiet' | 'warning';
+import { SignedInPicture } from '../ui/signed.tsx';
 
 const INKS: Readonly<Record<Tone, string>> = { ink: colour.ink, quiet: colour.quiet, warning: colour.rosewood };
 
-/** Paints marks as SVG; one unit is one mm. */
-export function Marks({ marks }: { readonly marks: readonly PaintableMark[] }) {
+/** Paints the marks of core/page as SVG; one unit is one mm. */
+export function Marks({ marks }: { readonly marks: readonly Mark[] }) {
   return marks.map((mark, index) => <Painted key={keyOf(mark, index)} mark={mark} />);
 }
 
 /** Marks never move by themselves: their place in the list names them. */
-function keyOf(mark: PaintableMark, index: number): string {
+function keyOf(mark: Mark, index: number): string {
   return `${index} ${mark.kind}`;
 }
 
-function Painted({ mark }: { readonly mark: PaintableMark }) {
+function Painted({ mark }: { readonly mark: Mark }) {
   const ink = INKS[mark.tone];
   switch (mark.kind) {
     case 'text':

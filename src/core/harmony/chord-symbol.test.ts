@@ -7,6 +7,7 @@ import fc from 'fast-check';
 import { Chord, Note } from 'tonal';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChord } from '../../test-support/arbitrary-chart.ts';
+import { chordOf } from '../../test-support/read.ts';
 import { isNoteName, pitchClassOf } from '../pitch/note-name.ts';
 import {
   bassNoteOf,
@@ -26,13 +27,6 @@ const { chordParserFactory } = createRequire(import.meta.url)('chord-symbol/lib/
 };
 const parseElsewhere = chordParserFactory();
 
-const chordOf = (text: string) => {
-  const parsed = parseChordSymbol(text);
-  if (!parsed.ok) {
-    throw new Error(`${text}: ${parsed.error.kind}`);
-  }
-  return parsed.value;
-};
 const pitchesOf = (text: string) =>
   [...new Set(listChordTones(chordOf(text)).map(({ note }) => pitchClassOf(note)))].sort((a, b) => a - b);
 const pitchOf = (note: string) => (isNoteName(note) ? pitchClassOf(note) : -1);

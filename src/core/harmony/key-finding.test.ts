@@ -1,16 +1,9 @@
 import { describe, expect, test } from 'vitest';
-import { parseChordSymbol } from './chord-symbol.ts';
+import { chordOf } from '../../test-support/read.ts';
 import { formatKey } from './key.ts';
 import { rankKeys } from './key-finding.ts';
 
-const chordsOf = (text: string) =>
-  text.split(' ').map((name) => {
-    const parsed = parseChordSymbol(name);
-    if (!parsed.ok) {
-      throw new Error(name);
-    }
-    return parsed.value;
-  });
+const chordsOf = (text: string) => text.split(' ').map(chordOf);
 
 /** Stock progressions with their key (common practice). */
 const PROGRESSIONS: readonly (readonly [string, string])[] = [

@@ -1,24 +1,8 @@
 import { describe, expect, test } from 'vitest';
+import { metreOf } from '../../test-support/read.ts';
 import { formatMinutes, parseMinutes } from './clock.ts';
-import {
-  barTicks,
-  beatTicks,
-  COMMON_TIME,
-  formatMetre,
-  type Metre,
-  parseMetre,
-  QUARTER_TICKS,
-  usualPulseTicks,
-} from './metre.ts';
+import { barTicks, beatTicks, COMMON_TIME, formatMetre, parseMetre, QUARTER_TICKS, usualPulseTicks } from './metre.ts';
 import { formatTempo, parseTempo, ticksToSeconds } from './tempo.ts';
-
-const metreOf = (text: string): Metre => {
-  const parsed = parseMetre(text);
-  if (!parsed.ok) {
-    throw new Error(text);
-  }
-  return parsed.value;
-};
 
 describe('metres', () => {
   test.each(['2/4', '3/4', '4/4', '6/8', '12/8', '5/4', '7/8 2+2+3', '2/2'])('%s is read and written back', (text) => {

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChord } from '../../test-support/arbitrary-chart.ts';
+import { chordOf } from '../../test-support/read.ts';
 import { namedOpenMidi, STANDARD_TUNING, TUNINGS } from '../fretboard/tuning.ts';
-import { bassNoteOf, listChordTones, parseChordSymbol, pitchClassesOf } from '../harmony/chord-symbol.ts';
+import { bassNoteOf, listChordTones, pitchClassesOf } from '../harmony/chord-symbol.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import { scoreFingering } from './effort.ts';
@@ -12,13 +13,6 @@ import { findFingering, rankShapes } from './rank-shapes.ts';
 import { formatShape, fretSpanOf, isBarreChord, listBarres, parseShape, type Shape } from './shape.ts';
 
 const guitar = { setup: { tuning: STANDARD_TUNING, capoFret: 0 }, scaleLengthMm: 648, highestNeckFret: 14 };
-const chordOf = (text: string) => {
-  const parsed = parseChordSymbol(text);
-  if (!parsed.ok) {
-    throw new Error(text);
-  }
-  return parsed.value;
-};
 const shapeOf = (text: string): Shape => {
   const parsed = parseShape(text, 6);
   if (!parsed.ok) {

@@ -55,6 +55,7 @@ export function applyChart(document: SongDocument, chart: Chart, options: ApplyO
     naming: isSameView ? chartNamingOf(document) : (chord) => chord,
     toSounding: isSameView ? toSounding : (chord) => chord,
     ids: { next: document.nextId },
+    keepsUnread: isEqual(read.headers.metre, document.facts.metre),
   };
   const sections = alignSections(document.map.sections, wanted.sections, context);
   const form = alignForm(document, wanted, sections, context);

@@ -22,6 +22,7 @@ export type SongCommand =
       readonly options: ApplyOptions;
       readonly draftText: string | null;
     }
+  | { readonly kind: 'keep-draft'; readonly draftText: string }
   | { readonly kind: 'set-facts'; readonly facts: Partial<LooseFacts> }
   | { readonly kind: 'set-capo'; readonly partId: number; readonly capoFret: number }
   | { readonly kind: 'set-chart-chords'; readonly chords: ChartChords }
@@ -43,6 +44,8 @@ export function applyCommand(document: SongDocument, command: SongCommand): Resu
   switch (command.kind) {
     case 'apply-chart':
       return ok(applyChartCommand(document, command));
+    case 'keep-draft':
+      return done({ ...document, chart: { ...document.chart, draftText: command.draftText } });
     case 'set-facts':
       return setFacts(document, command.facts);
     case 'set-capo':

@@ -18,6 +18,8 @@ export type LineUp = {
   readonly naming: ChordNaming;
   readonly toSounding: ChordNaming;
   readonly ids: { next: number };
+  /** Whether a line that could not be read keeps its last good state; its bars no longer fill another metre. */
+  readonly keepsUnread: boolean;
 };
 
 /** The next free id. */
@@ -60,7 +62,7 @@ export function alignLines(old: readonly Line[], lines: readonly ChartLine[], co
     const match = matches[index] ?? -1;
     const before = old[match] ?? null;
     if (line.bars.length === 0) {
-      return before === null ? [] : [before];
+      return before === null || !context.keepsUnread ? [] : [before];
     }
     return before !== null && isEqual(oldCharts[match], line) ? [before] : [toLine(before, line, context)];
   });

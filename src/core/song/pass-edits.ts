@@ -21,15 +21,16 @@ export function editsOfPass(
   lines: readonly ChartLine[],
   context: LineUp,
 ): readonly PassEdit[] {
-  const playedBefore = before === null ? null : linesOfPass(section, before);
-  const readable = lines.every(({ bars }) => bars.length > 0);
-  if (before !== null && playedBefore !== null) {
-    const charts = playedBefore.map((line) => toChartLine(line, context.naming));
-    if (!readable || isEqual(charts, lines)) {
-      return before.edits;
-    }
+  const isReadable = lines.every(({ bars }) => bars.length > 0);
+  if (!isReadable) {
+    return before !== null && context.keepsUnread ? before.edits : [];
   }
-  return readable ? listEdits(section, lines, context) : [];
+  const playedBefore = before === null ? [] : linesOfPass(section, before);
+  const isSame = isEqual(
+    playedBefore.map((line) => toChartLine(line, context.naming)),
+    lines,
+  );
+  return before !== null && isSame ? before.edits : listEdits(section, lines, context);
 }
 
 function listEdits(section: Section, lines: readonly ChartLine[], context: LineUp): readonly PassEdit[] {

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { checkSong } from '../../../contract/check-song.ts';
 import { TIN_ROOF_ALMANAC } from '../../../server/demo/tin-roof-almanac.data.ts';
+import { songFromChart } from '../../../test-support/read-chart.ts';
 import { fingerPin } from '../../arrange/part-shapes.ts';
 import { applyChart } from '../../song/apply-chart.ts';
-import { newSong } from '../../song/new-song.ts';
 import { listPlayedBars } from '../../song/played-bars.ts';
 import { parseChart } from './parse-chart.ts';
 
@@ -59,8 +60,8 @@ const arbitraryMutations: fc.Arbitrary<readonly Mutation[]> = fc.array(
 const mutate = (text: string, mutations: readonly Mutation[]): string =>
   mutations.reduce((current, { at, drop, insert }) => current.slice(0, at) + insert + current.slice(at + drop), text);
 
-test('10,000 mutated charts are read without a crash, every finding inside the text, and what was read applies', () => {
-  const before = newSong('Untitled song');
+test('10,000 mutated charts are read without a crash, every finding inside the text, and what was read applies to a sound song', () => {
+  const before = songFromChart(TIN_ROOF_ALMANAC);
   fc.assert(
     fc.property(arbitraryMutations, (mutations) => {
       const text = mutate(TIN_ROOF_ALMANAC, mutations);
@@ -73,6 +74,7 @@ test('10,000 mutated charts are read without a crash, every finding inside the t
         }
       }
       const { document } = applyChart(before, parsed.chart, { unreadHeaders: parsed.unreadHeaders, fingerPin });
+      expect(checkSong(document)).toEqual([]);
       expect(listPlayedBars(document).every(({ lengthTicks }) => lengthTicks > 0)).toBe(true);
     }),
     { numRuns: 10_000, seed: 20_240_603 },

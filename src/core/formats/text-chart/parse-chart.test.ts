@@ -208,6 +208,12 @@ describe('what is wrong is said with its place', () => {
     expect(parsed.chart.sections[0]?.lines.map(({ bars }) => bars.length)).toEqual([2, 0, 2]);
   });
 
+  test('without a metre that can be read no bar is taken at its word', () => {
+    const parsed = parseChart('metre: 3/\n\n| G |\n');
+    expect(parsed.unreadHeaders).toEqual(['metre']);
+    expect(parsed.chart.sections[0]?.lines[0]?.bars).toEqual([]);
+  });
+
   test('Windows and old Mac line ends count as one line each', () => {
     expect(problemsOf('Verse:\r\n| G |\r\n| X |\r\n')).toEqual(['unknown-chord 3:3']);
     expect(problemsOf('Verse:\r| G |\r| X |\r')).toEqual(['unknown-chord 3:3']);

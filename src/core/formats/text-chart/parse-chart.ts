@@ -15,8 +15,12 @@ import { type Block, isBarText, readBody } from './read-body.ts';
 import { findHeaderName, type RawHeaders, readHeaders } from './read-headers.ts';
 import { isHeading } from './read-heading.ts';
 
-/** A text as read: the chart of what could be used, the headers that could not, and all findings in text order. */
+/**
+ * A text as read: the chart of what could be used, the headers that could not, and all findings in text order.
+ * `isUsable` is false for a text that is too long altogether: its chart is empty and should not be applied.
+ */
 export type ParsedChart = {
+  readonly isUsable: boolean;
   readonly chart: Chart;
   readonly unreadHeaders: readonly HeaderName[];
   readonly problems: readonly ChartProblem[];
@@ -32,7 +36,8 @@ export function parseChart(text: string): ParsedChart {
   const lines = isTooLong ? [] : splitLines(text);
   const { raw, bodyStart } = collectHeaders(lines, problems);
   const { headers, unread } = readHeaders(raw, problems);
-  const blocks = readBody(lines.slice(bodyStart), headers.metre, problems);
+  const body = readBody(lines.slice(bodyStart), headers.metre, problems);
+  const blocks = unread.includes('metre') ? body.map(withoutBars) : body;
   const assembled = assemble(blocks, raw.values.get('form') ?? null, problems);
   const { sections, passes, form } = refuseEarlyPush(assembled, blocks, problems);
   const playedBars = form.reduce((total, name) => {
@@ -45,10 +50,16 @@ export function parseChart(text: string): ParsedChart {
   const isUsable = !isTooLong && playedBars <= SONG_LIMITS.playedBars;
   problems.push(...listDoubts(blocks, headers));
   return {
+    isUsable,
     chart: isUsable ? { headers, sections, passes, form } : { headers, sections: [], passes: [], form: [] },
     unreadHeaders: assembled.isFormUnread ? [...unread, 'form'] : unread,
     problems: problems.sort((a, b) => a.line - b.line || a.column - b.column),
   };
+}
+
+/** Without its metre no bar can be measured: all lines keep what the document has. */
+function withoutBars(block: Block): Block {
+  return { ...block, lines: block.lines.map((line) => ({ ...line, bars: [], endings: [] })) };
 }
 
 /** Whether a text was read without errors; notices do not count. */

@@ -3,7 +3,9 @@ import { fingerPin } from '../../../core/arrange/part-shapes.ts';
 import { formatChart } from '../../../core/formats/text-chart/format-chart.ts';
 import { isClean, type ParsedChart, parseChart } from '../../../core/formats/text-chart/parse-chart.ts';
 import { chartOf } from '../../../core/song/chart-of.ts';
+import type { SongCommand } from '../../../core/song/commands.ts';
 import type { SongDocument } from '../../../core/song/document.ts';
+import { SONG_LIMITS } from '../../../core/song/song-limits.ts';
 import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
 
 /** The chart being edited: its text as typed, what was read from it, and how to change it. */
@@ -43,18 +45,26 @@ export function useChartText(): ChartText {
     const next = typed.replace(REFUSED, '\uFFFD');
     const read = parseChart(next);
     setText(next);
-    editor.run(
-      {
-        kind: 'apply-chart',
-        chart: read.chart,
-        options: { unreadHeaders: read.unreadHeaders, fingerPin },
-        draftText: isClean(read) ? null : next,
-      },
-      nextGroup(typing.current),
-    );
+    const command = commandFor(next, read);
+    if (command !== null) {
+      editor.run(command, nextGroup(typing.current));
+    }
     made.current = editor.store.getState().history.present;
   };
   return { text, parsed, change };
+}
+
+/** What a text does to the song; null for one that is too long even to be kept as it is. */
+function commandFor(text: string, read: ParsedChart): SongCommand | null {
+  if (!read.isUsable) {
+    return text.length > SONG_LIMITS.chartCharacters ? null : { kind: 'keep-draft', draftText: text };
+  }
+  return {
+    kind: 'apply-chart',
+    chart: read.chart,
+    options: { unreadHeaders: read.unreadHeaders, fingerPin },
+    draftText: isClean(read) ? null : text,
+  };
 }
 
 /** The undo group of a keystroke: that of the run it belongs to. */

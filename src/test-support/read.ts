@@ -1,0 +1,21 @@
+import { type ChordSymbol, parseChordSymbol } from '../core/harmony/chord-symbol.ts';
+import { type Key, parseKey } from '../core/harmony/key.ts';
+import type { Result } from '../core/kernel/result.ts';
+import { type Metre, parseMetre } from '../core/rhythm/metre.ts';
+
+/** The value of a result that a test knows to be good. */
+function unwrap<T, E>(text: string, result: Result<T, E>): T {
+  if (!result.ok) {
+    throw new Error(`${text}: ${JSON.stringify(result.error)}`);
+  }
+  return result.value;
+}
+
+/** A chord by its symbol. */
+export const chordOf = (text: string): ChordSymbol => unwrap(text, parseChordSymbol(text));
+
+/** A key by its name. */
+export const keyOf = (text: string): Key => unwrap(text, parseKey(text));
+
+/** A metre as it is written. */
+export const metreOf = (text: string): Metre => unwrap(text, parseMetre(text));

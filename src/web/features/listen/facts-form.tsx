@@ -12,17 +12,16 @@ import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
 import { colour } from '../../theme/tokens.ts';
 import { Field } from '../../ui/field.tsx';
 
+type SetFacts = (facts: Partial<LooseFacts>) => string | null;
+
 /** The facts of the song that stand beside its chart. While the chart has errors they wait, since its text holds some of them. */
 export function FactsForm({ isWaiting }: { readonly isWaiting: boolean }) {
   const editor = useSongEditor();
-  const document = useDocument();
-  const { facts } = document;
-  const found = soundingKeyOf(document);
-  const set = (change: Partial<LooseFacts>): string | null => {
+  const { facts } = useDocument();
+  const set: SetFacts = (change) => {
     const error = editor.run({ kind: 'set-facts', facts: change });
     return error === null ? null : sayCommandError(error);
   };
-  const spell = (pitch: Parameters<typeof spellInKey>[0]) => spellInKey(pitch, found.key);
   return (
     <Form aria-label="Facts of the song">
       {isWaiting && <p>These wait until the chart can be read: its text holds some of them.</p>}
@@ -40,41 +39,7 @@ export function FactsForm({ isWaiting }: { readonly isWaiting: boolean }) {
         maxLength={SONG_LIMITS.titleCharacters}
         onCommit={(text) => set({ credit: text.trim() })}
       />
-      <Field
-        label="Sounding key"
-        value={facts.key === null ? '' : formatKey(facts.key)}
-        hint={`found from the chords: ${formatKeyWords(found.key)}`}
-        isDisabled={isWaiting}
-        onCommit={(text) => commitParsed(text, parseKey, (key) => set({ key }), 'Write a key such as Bb or F#m.')}
-      />
-      <Field
-        label="Melody, lowest to highest note"
-        value={facts.melodyRange === null ? '' : formatRange(facts.melodyRange, spell)}
-        hint="such as C4-D5"
-        isDisabled={isWaiting}
-        onCommit={(text) =>
-          commitParsed(
-            text,
-            parseRange,
-            (melodyRange) => set({ melodyRange }),
-            'Write two notes such as C4-D5, the lower one first.',
-          )
-        }
-      />
-      <Field
-        label="Length of the record"
-        value={facts.recordSeconds === null ? '' : formatMinutes(facts.recordSeconds)}
-        hint="such as 3:25"
-        isDisabled={isWaiting}
-        onCommit={(text) =>
-          commitParsed(
-            text,
-            parseMinutes,
-            (recordSeconds) => set({ recordSeconds }),
-            'Write minutes and seconds such as 3:25.',
-          )
-        }
-      />
+      <HeardFacts isWaiting={isWaiting} set={set} />
       <Field
         label="Notes for yourself"
         value={facts.notes}
@@ -84,6 +49,56 @@ export function FactsForm({ isWaiting }: { readonly isWaiting: boolean }) {
         onCommit={(text) => set({ notes: text })}
       />
     </Form>
+  );
+}
+
+/** Key, melody and length: facts that are read from what is typed, and cleared by an empty field. */
+function HeardFacts({ isWaiting, set }: { readonly isWaiting: boolean; readonly set: SetFacts }) {
+  const document = useDocument();
+  const { key, melodyRange, recordSeconds } = document.facts;
+  const found = soundingKeyOf(document).key;
+  const isEmpty = document.map.sections.length === 0;
+  const melody = melodyRange === null ? '' : formatRange(melodyRange, (pitch) => spellInKey(pitch, found));
+  return (
+    <>
+      <Field
+        label="Sounding key"
+        value={key === null ? '' : formatKey(key)}
+        hint={isEmpty ? 'such as Bb or F#m' : `found from the chords: ${formatKeyWords(found)}`}
+        isDisabled={isWaiting}
+        onCommit={(text) =>
+          commitParsed(text, parseKey, (value) => set({ key: value }), 'Write a key such as Bb or F#m.')
+        }
+      />
+      <Field
+        label="Melody, lowest to highest note"
+        value={melody}
+        hint="such as C4-D5"
+        isDisabled={isWaiting}
+        onCommit={(text) =>
+          commitParsed(
+            text,
+            parseRange,
+            (value) => set({ melodyRange: value }),
+            'Write two notes such as C4-D5, the lower one first.',
+          )
+        }
+      />
+      <Field
+        label="Length of the record"
+        value={recordSeconds === null ? '' : formatMinutes(recordSeconds)}
+        hint="such as 3:25"
+        isDisabled={isWaiting}
+        onCommit={(text) =>
+          commitParsed(
+            text,
+            parseMinutes,
+            (value) => set({ recordSeconds: value }),
+            'Write minutes and seconds such as 3:25.',
+          )
+        }
+      />
+    </>
   );
 }
 

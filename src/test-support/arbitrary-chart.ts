@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { STANDARD_TUNING, TUNINGS } from '../core/fretboard/tuning.ts';
 import type { ChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { KEYS } from '../core/harmony/key.ts';
-import { QUALITIES } from '../core/harmony/quality.ts';
+import { findQuality, QUALITIES } from '../core/harmony/quality.ts';
 import { type NoteName, toNoteName } from '../core/pitch/note-name.ts';
 import { beatTicks, COMMON_TIME, type Metre, QUARTER_TICKS, usualPulseTicks } from '../core/rhythm/metre.ts';
 import type {
@@ -21,11 +21,16 @@ import { isSectionName } from '../core/song/song-limits.ts';
 /** Every letter, plain, with a flat or with a sharp, and one step of double signs on either side. */
 const arbitraryNote: fc.Arbitrary<NoteName> = fc.integer({ min: -9, max: 13 }).map(toNoteName);
 
-/** Any known chord on such a root, with or without another bass. */
+/** Qualities that only the grammar knows. */
+const COMPOSED = ['7b9#11', 'm7b5b9', 'mMaj7b5', '(b5)', '7no3', 'sus24', '7sus4b9', '6/9#11', '7alt'].flatMap(
+  (text) => findQuality(text) ?? [],
+);
+
+/** Any chord on such a root, with or without another bass. */
 export const arbitraryChord: fc.Arbitrary<ChordSymbol> = fc
   .record({
     root: arbitraryNote,
-    quality: fc.constantFrom(...QUALITIES),
+    quality: fc.constantFrom(...QUALITIES, ...COMPOSED),
     bass: fc.option(arbitraryNote, { nil: null, freq: 3 }),
   })
   .map((chord) => (chord.bass === chord.root ? { ...chord, bass: null } : chord));

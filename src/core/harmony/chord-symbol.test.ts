@@ -67,6 +67,140 @@ describe('a symbol means its notes and its bass', () => {
   });
 });
 
+/** Qualities beyond the core, in their canonical spelling. */
+const WIDER_QUALITIES =
+  'm7#5 7#5b9 7#5#9 7b9#9 7b9#11 9#11 9#5 13#9 13b5 maj9#11 maj13#11 mMaj9 m9b5 7add13 7no5 9no5 sus24 7addb13 maj9#5 7#9#11 m#5 7sus4b9 6/9#11'.split(
+    ' ',
+  );
+
+// Sources: tonal 6.4.3 and chord-symbol 4.0.0.
+describe('the wider grammar', () => {
+  test('agrees with both other parsers wherever they agree', () => {
+    const compared = WIDER_QUALITIES.flatMap((quality) => {
+      const theirs = ['7addb13', '7sus4b9', '6/9#11'].includes(quality)
+        ? ({ '7addb13': '7b6', '7sus4b9': '7b9sus4', '6/9#11': '69#11' }[quality] ?? quality)
+        : quality;
+      return ROOTS.map((root) => {
+        const tones = pitchesOf(root + quality);
+        expect(sorted(Chord.get(root + theirs).notes.map((note) => Note.chroma(note))), root + quality).toEqual(tones);
+        const { rootNote, semitones } = parseElsewhere(root + theirs).normalized;
+        expect(sorted(semitones.map((semitone) => semitone + pitchOf(rootNote))), root + quality).toEqual(tones);
+        return root;
+      });
+    });
+    expect(compared).toHaveLength(23 * 14);
+  });
+
+  // Where books and references differ: the decisions of docs/chords.md.
+  test.each([
+    ['7alt', '1 3 #5 b7 #9'],
+    ['11', '1 5 b7 9 11'],
+    ['maj11', '1 5 7 9 11'],
+    ['m13', '1 b3 5 b7 9 13'],
+    ['7b13', '1 3 b7 b13'],
+    ['7b9b13', '1 3 b7 b9 b13'],
+    ['7#9b13', '1 3 b7 #9 b13'],
+    ['7b5b9', '1 3 b5 b7 b9'],
+    ['7b5#9', '1 3 b5 b7 #9'],
+    ['dim9', '1 b3 b5 b7 9'],
+    ['13', '1 3 5 b7 9 13'],
+    ['(b5)', '1 3 b5'],
+    ['no3', '1 5'],
+    ['add6', '1 3 5 6'],
+    ['4', '1 11 5'],
+    ['2', '1 9 5'],
+  ])('C%s holds %s', (quality, degrees) => {
+    expect(
+      listChordTones(chordOf(`C${quality}`))
+        .map(({ degree }) => degree)
+        .join(' '),
+    ).toBe(degrees);
+  });
+
+  test.each([
+    ['7(b9,#11)', '7b9#11'],
+    ['7#11b9', '7b9#11'],
+    ['(maj7)', 'maj7'],
+    ['m(maj7)', 'mMaj7'],
+    ['min(add9)', 'madd9'],
+    ['mΔ', 'mMaj7'],
+    ['ø9', 'm9b5'],
+    ['augMaj7', 'maj7#5'],
+    ['dimMaj7', 'mMaj7b5'],
+    ['7omit3', '7no3'],
+    ['sus4sus2', 'sus24'],
+    ['7-9', '7b9'],
+    ['7+5', '7#5'],
+    ['7b6', '7addb13'],
+    ['9b5', '9b5'],
+    ['maj6', '6'],
+    ['dom7', '7'],
+    ['alt', '7alt'],
+  ])('C%s is written C%s', (written, canonical) => {
+    expect(formatChordSymbol(chordOf(`C${written}`))).toBe(`C${canonical}`);
+  });
+
+  test.each([
+    '77',
+    'mm',
+    '7b9b9',
+    '11#11',
+    'sus4sus4',
+    '(b13)',
+    '(b9)',
+    '5b5',
+    '7b5#5',
+    'add9add9',
+    'no3no3',
+
+    'xyz',
+    '13b13',
+    'msus4',
+  ])('C%s is no chord', (text) => {
+    expect(parseChordSymbol(`C${text}`).ok).toBe(false);
+  });
+
+  test('whatever is understood is written so that it is understood as the same', () => {
+    const piece = fc.constantFrom(
+      'm',
+      'maj',
+      '7',
+      '9',
+      '13',
+      '6',
+      'sus4',
+      'sus2',
+      'b5',
+      '#5',
+      'b9',
+      '#9',
+      '#11',
+      '(b13)',
+      'add9',
+      'add11',
+      'no3',
+      'no5',
+      'dim',
+      'aug',
+      '(',
+      ')',
+    );
+    let understood = 0;
+    fc.assert(
+      fc.property(fc.array(piece, { maxLength: 4 }), (pieces) => {
+        const parsed = parseChordSymbol(`D${pieces.join('')}`);
+        if (parsed.ok) {
+          understood += 1;
+          expect(parseChordSymbol(formatChordSymbol(parsed.value))).toEqual(parsed);
+          expect(listChordTones(parsed.value).length).toBeGreaterThan(1);
+        }
+      }),
+      { numRuns: 10_000, seed: 31 },
+    );
+    expect(understood).toBeGreaterThan(1000);
+  });
+});
+
 /** Each chord as our symbol and as LilyPond's chordmode spells it after the root. */
 const CHORDMODE: readonly (readonly [string, string])[] = [
   ['5', '1.5'],

@@ -1,7 +1,8 @@
 import { err, ok, type Result } from '../kernel/result.ts';
 import { isNoteName, type NoteName, pitchClassOf, transposeNote } from '../pitch/note-name.ts';
 import type { PitchClass } from '../pitch/pitch-class.ts';
-import { type Degree, degreeFifths, degreesOf, findQuality, type Quality } from './quality.ts';
+import { degreeFifths, degreesOf, findQuality, LONGEST_QUALITY, type Quality } from './quality.ts';
+import type { Degree } from './quality-grammar.ts';
 
 /** A chord as it is named: root, quality, and the bass note when another note than the root is lowest. */
 export type ChordSymbol = {
@@ -17,7 +18,8 @@ export type ChordError =
   | { readonly kind: 'unknown-quality'; readonly root: NoteName; readonly found: string }
   | { readonly kind: 'unknown-bass'; readonly found: string };
 
-const LONGEST_SYMBOL = 24;
+/** Root, quality, slash and bass; other spellings may be a little longer than the canonical one. */
+const LONGEST_SYMBOL = LONGEST_QUALITY + 16;
 
 /**
  * Reads a chord symbol such as "F#m7" or "D/F#". Accidentals may be real signs; the usual other spellings of a quality

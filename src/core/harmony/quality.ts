@@ -1,47 +1,53 @@
-import { DEGREE_FIFTHS, QUALITY_ALIASES, QUALITY_DEGREES } from './quality.data.ts';
+import { DEGREE_FIFTHS, EVERYDAY_QUALITIES } from './quality.data.ts';
+import { type Degree, degreesOfForm, formatQualityForm, parseQualityForm } from './quality-grammar.ts';
 
-/** The canonical text of a chord quality, as it stands after the root: "", "m7", "add9", "7sus4". */
-export type Quality = keyof typeof QUALITY_DEGREES;
+type EverydayQuality = (typeof EVERYDAY_QUALITIES)[number];
 
-/** A chord tone named by its distance above the root: "1", "b3", "5", "#11". */
-export type Degree = keyof typeof DEGREE_FIFTHS;
+/**
+ * The canonical text of a chord quality, as it stands after the root: "", "m7", "add9", "7sus4b9". Texts that the grammar
+ * can write are qualities; those met every day can be written as literals.
+ */
+export type Quality = EverydayQuality | (string & { readonly __brand: 'Quality' });
 
-/** Every quality in the order of the table. */
-export const QUALITIES: readonly Quality[] = Object.keys(QUALITY_DEGREES).filter(isQuality);
+/** The qualities met every day. */
+export const QUALITIES: readonly Quality[] = EVERYDAY_QUALITIES;
 
-const ALIASES: ReadonlyMap<string, Quality> = new Map(Object.entries(QUALITY_ALIASES));
+/** Longest text of a quality, so that a chord still fits its place in a chart. */
+export const LONGEST_QUALITY = 18;
 
-/** Whether a text is the canonical spelling of a known quality. */
-export function isQuality(text: string): text is Quality {
-  return Object.hasOwn(QUALITY_DEGREES, text);
+const EVERYDAY_DEGREES: ReadonlyMap<string, readonly Degree[]> = new Map(
+  EVERYDAY_QUALITIES.map((quality) => [quality, computeDegrees(quality)]),
+);
+
+function computeDegrees(text: string): readonly Degree[] {
+  const form = parseQualityForm(text);
+  return form === null ? [] : degreesOfForm(form);
 }
 
-/** The tones of a quality as degrees above the root. */
+/** Whether a text is the canonical spelling of a quality. */
+export function isQuality(text: string): text is Quality {
+  return EVERYDAY_DEGREES.has(text) || findQuality(text) === text;
+}
+
+/**
+ * Finds the quality that a text after the root means, in its canonical spelling, or null.
+ * @example findQuality("-7") // "m7"
+ */
+export function findQuality(text: string): Quality | null {
+  if (EVERYDAY_DEGREES.has(text)) {
+    return text as Quality;
+  }
+  const form = parseQualityForm(text);
+  const canonical = form === null ? null : formatQualityForm(form);
+  return canonical === null || canonical.length > LONGEST_QUALITY ? null : (canonical as Quality);
+}
+
+/** The tones of a quality as degrees above the root, in the order in which they are named. */
 export function degreesOf(quality: Quality): readonly Degree[] {
-  return QUALITY_DEGREES[quality];
+  return EVERYDAY_DEGREES.get(quality) ?? computeDegrees(quality);
 }
 
 /** Steps on the line of fifths from the root to a degree: "3" is four, "b7" is minus two. */
 export function degreeFifths(degree: Degree): number {
   return DEGREE_FIFTHS[degree];
-}
-
-/**
- * Finds the quality that a text after the root means, or null. Signs, brackets, and the usual words for major and minor
- * are evened out first ("Maj7", "M7", "-7", "(b5)"), then the table of other spellings is asked.
- * @example findQuality("-7") // "m7"
- */
-export function findQuality(text: string): Quality | null {
-  const plain = text
-    .replaceAll('♯', '#')
-    .replaceAll('♭', 'b')
-    .replace(/[\s(),[\]]/g, '')
-    .replace(/^(?:major|Major|Maj|MAJ|maj|ma(?!dd)|M|Δ)/, 'maj')
-    .replace(/^(?:minor|Minor|Min|MIN|min|mi|-)/, 'm')
-    .replace(/^maj$/, '')
-    .replace(/^m(?:aj7|Maj7|M7|ma7|Maj|Δ7?)$/, (whole) => (whole === 'maj7' ? 'maj7' : 'mMaj7'));
-  if (text.includes('Δ') && plain === '') {
-    return 'maj7';
-  }
-  return isQuality(plain) ? plain : (ALIASES.get(plain) ?? null);
 }

@@ -78,7 +78,7 @@ test('a deleted song can be brought back, and an emptied library offers the demo
   await expectNoAxeFindings(page);
   await page.reload();
   await expect(page.getByText('No songs yet')).toBeVisible();
-  await page.getByRole('button', { name: 'Add the demo song' }).click();
+  await page.getByRole('button', { name: 'Add the demo songs' }).click();
   await expect(page.getByRole('link', { name: 'Tin Roof Almanac' })).toBeVisible();
 });
 

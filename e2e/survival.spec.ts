@@ -84,12 +84,16 @@ test('a second process on the same folder says so and stops, and the first goes 
   expect((await request.get(`${URL_BASE}/api/health`)).status()).toBe(200);
 });
 
-test('a new folder holds the demo song, a taken port is said, and the server stays under 300 MB', async ({
+test('a new folder holds the demo songs, a taken port is said, and the server stays under 300 MB', async ({
   request,
 }) => {
   const first = await start(newFolder());
   const { songs } = await (await request.get(`${URL_BASE}/api/songs`)).json();
-  expect(songs).toMatchObject([{ title: 'Tin Roof Almanac', bars: 77, capoFret: 3, soundingKey: 'Bb' }]);
+  expect(songs).toMatchObject([
+    { title: 'Tin Roof Almanac', bars: 77, capoFret: 3, soundingKey: 'Bb' },
+    { title: "The Clockmender's Ferry", bars: 101, capoFret: 2, soundingKey: 'Bm' },
+    { title: 'Quarry Dog', bars: 70, capoFret: 2, soundingKey: 'E' },
+  ]);
   const taken = await start(newFolder());
   expect(taken.ready).toBe(false);
   expect(taken.said).toContain(`Port ${PORT} is not free`);

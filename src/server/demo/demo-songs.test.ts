@@ -7,15 +7,36 @@ import { formatChordSymbol } from '../../core/harmony/chord-symbol.ts';
 import { itemAt } from '../../core/kernel/list.ts';
 import { formatMinutes } from '../../core/rhythm/clock.ts';
 import { formatShape } from '../../core/shapes/shape.ts';
+import { listSoundingMidi } from '../../core/shapes/sounding.ts';
 import { chartOf } from '../../core/song/chart-of.ts';
+import type { SongDocument } from '../../core/song/document.ts';
 import { mainPartOf } from '../../core/song/parts.ts';
 import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
 import { listSongChords } from '../../core/song/song-chords.ts';
+import { CLOCKMENDERS_FERRY } from './clockmenders-ferry.data.ts';
 import { createDemoSongs } from './demo-songs.ts';
+import { QUARRY_DOG } from './quarry-dog.data.ts';
 import { TIN_ROOF_ALMANAC } from './tin-roof-almanac.data.ts';
 
-const song = itemAt(createDemoSongs(), 0);
+const songs = createDemoSongs();
+const song = itemAt(songs, 0);
 const played = listPlayedBars(song);
+
+/** Bars, beats and length of a demo song, and its sounding chords in order of first use. */
+const factsOf = (document: SongDocument) => {
+  const bars = listPlayedBars(document);
+  const totals = totalsOf(bars);
+  const chords = listSongChords(document, bars).map(({ chord }) => formatChordSymbol(chord));
+  return [totals.bars, totals.beats, formatMinutes(totals.seconds ?? 0), chords.join(' ')];
+};
+/** The sounding pitch of the lowest string of each shape behind the capo. */
+const bassesOf = (document: SongDocument, names: readonly string[]) => {
+  const part = mainPartOf(document);
+  return names.map((name) => {
+    const stored = part.shapes.find(({ chord }) => formatChordSymbol(chord) === name);
+    return Math.min(...listSoundingMidi(stored?.fingering.shape ?? [], part.setup)) - part.setup.capoFret;
+  });
+};
 
 // The song and its arithmetic are our own invention, worked out by hand.
 describe('Tin Roof Almanac', () => {
@@ -76,5 +97,49 @@ describe('Tin Roof Almanac', () => {
 
   test('is shown as the chart it was typed in', () => {
     expect(formatChart(chartOf(song))).toBe(TIN_ROOF_ALMANAC);
+  });
+});
+
+describe('The Clockmender’s Ferry', () => {
+  const ferry = itemAt(songs, 1);
+
+  test('has 101 bars, 303 beats, lasts 2:48, and sounds in B minor', () => {
+    expect(factsOf(ferry)).toEqual([101, 303, '2:48', 'Bm Bm/A Bm/G# Gmaj7 F#7 D A Em G']);
+  });
+
+  test('its bass falls A G F# F, one note lower each time', () => {
+    expect(bassesOf(ferry, ['Am', 'Am/G', 'Am/F#', 'Fmaj7'])).toEqual([45, 43, 42, 41]);
+  });
+
+  test('holds F in 6 bars and B minor for 3 bars over the seams', () => {
+    const bars = listPlayedBars(ferry);
+    const f = listSongChords(ferry, bars).find(({ chord }) => formatChordSymbol(chord) === 'G');
+    expect(f?.bars).toBe(6);
+    const tonics = bars.map(({ slots }) => slots[0]?.chord?.root === 'B' && slots[0].chord.bass === null);
+    for (const seam of [23, 55, 63, 95]) {
+      expect(tonics.slice(seam - 1, seam + 2), `bars ${seam} to ${seam + 2}`).toEqual([true, true, true]);
+    }
+  });
+
+  test('is shown as the chart it was typed in', () => {
+    expect(formatChart(chartOf(ferry))).toBe(CLOCKMENDERS_FERRY);
+  });
+});
+
+describe('Quarry Dog', () => {
+  const dog = itemAt(songs, 2);
+
+  test('is one walk-through of 70 bars, 280 beats and 2:30 in drop D', () => {
+    expect(factsOf(dog)).toEqual([70, 280, '2:30', 'E5 E A D F#m B C#m7']);
+    expect(dog.map.sections).toHaveLength(1);
+    expect(mainPartOf(dog).setup).toMatchObject({ capoFret: 2, tuning: { name: 'drop D' } });
+  });
+
+  test('holds its own shapes, the low D under D and not under A', () => {
+    expect(bassesOf(dog, ['D', 'D5', 'G', 'A', 'C'])).toEqual([38, 38, 43, 45, 48]);
+  });
+
+  test('is shown as the chart it was typed in', () => {
+    expect(formatChart(chartOf(dog))).toBe(QUARRY_DOG);
   });
 });

@@ -5,11 +5,13 @@ import { applyCommand } from '../../core/song/commands.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { newSong } from '../../core/song/new-song.ts';
 import type { SongService } from '../songs/service.ts';
+import { CLOCKMENDERS_FERRY } from './clockmenders-ferry.data.ts';
+import { QUARRY_DOG } from './quarry-dog.data.ts';
 import { TIN_ROOF_ALMANAC } from './tin-roof-almanac.data.ts';
 
 /** The songs a new library starts with, made from their charts. */
 export function createDemoSongs(): readonly SongDocument[] {
-  return [TIN_ROOF_ALMANAC].map((text) => {
+  return [TIN_ROOF_ALMANAC, CLOCKMENDERS_FERRY, QUARRY_DOG].map((text) => {
     const parsed = parseChart(text);
     invariant(isClean(parsed), 'a demo chart has errors');
     const applied = applyCommand(newSong('Untitled song'), {
@@ -23,9 +25,9 @@ export function createDemoSongs(): readonly SongDocument[] {
   });
 }
 
-/** Adds the demo songs to a library. */
+/** Adds the demo songs to a library, the last one first: the list shows the newest on top. */
 export async function addDemoSongs(songs: SongService): Promise<void> {
-  for (const document of createDemoSongs()) {
+  for (const document of [...createDemoSongs()].reverse()) {
     await songs.create({ document });
   }
 }

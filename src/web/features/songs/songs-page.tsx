@@ -63,7 +63,7 @@ export function SongsPage() {
         ) : (
           <EmptyState title="No songs yet">
             <p>Begin a new song and paste its chords, or look at how a finished one is laid out.</p>
-            <Button onPress={() => void act(api.addDemoSongs)}>Add the demo song</Button>
+            <Button onPress={() => void act(api.addDemoSongs)}>Add the demo songs</Button>
           </EmptyState>
         ))}
     </Page>

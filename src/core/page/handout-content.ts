@@ -63,7 +63,9 @@ export function composeHandout(document: SongDocument, part: Part): Handout {
       name: formatChordName(chord),
       fingering: findStoredShape(part, chord)?.fingering ?? null,
     })),
-    form: passes.map(({ label, bars }) => `${label} (${bars})`.replaceAll(' ', NO_BREAK)).join(' · '),
+    form: (passes.length < 2 ? [] : passes)
+      .map(({ label, bars }) => `${label} (${bars})`.replaceAll(' ', NO_BREAK))
+      .join(' · '),
     blocks: document.map.sections.flatMap((section) => blocksOf(document, section, passes, toShapeChord)),
   };
 }

@@ -63,6 +63,7 @@ function layHead(handout: Handout, { widthMm, scale, measure }: Layout): Block {
   const isShort = measure(handout.title, 8.4 * scale, 'name', true) <= widthMm * 1.5;
   add(handout.title, (isShort ? 8.4 : 5.6) * scale, { face: 'name', isBold: true });
   if (handout.credit !== '') {
+    y += 1.4 * scale;
     add(handout.credit, 3.2 * scale, { tone: 'quiet' });
   }
   y += 1.6 * scale;

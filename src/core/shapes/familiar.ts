@@ -1,7 +1,6 @@
 import type { Setup } from '../fretboard/capo.ts';
 import { namedOpenMidi, STANDARD_TUNING } from '../fretboard/tuning.ts';
 import { type ChordSymbol, formatChordSymbol, parseChordSymbol } from '../harmony/chord-symbol.ts';
-import { isEqual } from '../kernel/equal.ts';
 import { invariant } from '../kernel/invariant.ts';
 import { itemAt } from '../kernel/list.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
@@ -39,13 +38,18 @@ function toFingering(frets: string, fingers: string): Fingering {
   return { shape: shape.value, fingers: [...fingers].map((mark) => FINGER_OF_MARK[mark] ?? null) };
 }
 
-function isStandard(setup: Setup): boolean {
-  return isEqual(namedOpenMidi(setup.tuning), STANDARD_TUNING.openMidi);
+/** Whether every string that a shape strikes stands at its standard pitch, up to a common shift of all of them. */
+function isAtHome(shape: Shape, setup: Setup): boolean {
+  const open = namedOpenMidi(setup.tuning);
+  const standard = STANDARD_TUNING.openMidi;
+  return (
+    open.length === standard.length && shape.every((fret, string) => fret === null || open[string] === standard[string])
+  );
 }
 
 /** The fingering a first chord book gives a shape, or null for a shape or tuning it does not know. */
 export function findFamiliarFingering(shape: Shape, setup: Setup): Fingering | null {
-  return isStandard(setup) ? (FINGERING_BY_TEXT.get(formatShape(shape)) ?? null) : null;
+  return isAtHome(shape, setup) ? (FINGERING_BY_TEXT.get(formatShape(shape)) ?? null) : null;
 }
 
 /** Whether a first chord book teaches this shape for this chord, open or as a barre form. */
@@ -53,17 +57,14 @@ export function isFamiliarShape(shape: Shape, chord: ChordSymbol, setup: Setup):
   return familiarShapesOf(chord, setup).has(formatShape(shape));
 }
 
-/** The open and movable familiar shapes of a chord by their text; none in another tuning. */
+/** The open and movable familiar shapes of a chord by their text, as far as they hold in this tuning. */
 export function familiarShapesOf(chord: ChordSymbol, setup: Setup): ReadonlyMap<string, Familiar> {
-  if (!isStandard(setup)) {
-    return new Map();
-  }
   const name = formatChordSymbol(chord);
   const open = OPEN_SHAPES.filter((shape) => shape.chord === name).map(({ fingering }, order) => ({
     fingering,
     bonus: OPEN_BONUS - order * FAMILIAR_STEP,
   }));
-  const known = [...movableShapesOf(chord), ...open];
+  const known = [...movableShapesOf(chord), ...open].filter(({ fingering }) => isAtHome(fingering.shape, setup));
   return new Map(known.map((familiar) => [formatShape(familiar.fingering.shape), familiar]));
 }
 

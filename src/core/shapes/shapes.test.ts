@@ -69,6 +69,24 @@ describe('the first shape offered', () => {
   });
 });
 
+// Common practice: in a drop tuning the familiar shapes hold on the strings that were left alone.
+test.each([
+  ['drop D', 'A', 'x02220', '--123-'],
+  ['drop D', 'C', 'x32010', '-32-1-'],
+  ['double drop D', 'Am7', 'x02010', null],
+])('in %s %s is %s with the usual fingers where its strings are', (name, chord, frets, fingers) => {
+  const tuning = TUNINGS.find((each) => each.name === name) ?? STANDARD_TUNING;
+  const found = findFingering(shapeOf(frets), { ...guitar, setup: { tuning, capoFret: 0 } });
+  const first = rankShapes(chordOf(chord), { ...guitar, setup: { tuning, capoFret: 0 } }, 1)[0];
+  const marks = found?.fingers.map((finger) => finger ?? '-').join('');
+  if (fingers === null) {
+    expect(first && formatShape(first.fingering.shape)).not.toBe(frets);
+  } else {
+    expect(marks).toBe(fingers);
+    expect(first && formatShape(first.fingering.shape)).toBe(frets);
+  }
+});
+
 describe('every shape offered', () => {
   test('sounds only its chord, its bass lowest, within reach, with fingers that a hand has', () => {
     fc.assert(

@@ -34,6 +34,34 @@ test('axe finds nothing on any screen, full or empty', async ({ page }) => {
   expect(complaints).toEqual([]);
 });
 
+test('the stage look is dark, kept on this device, and axe finds nothing on it; print stays on paper', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByText('stage', { exact: true }).click();
+  const background = () => page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor);
+  expect(await background()).toBe('rgb(16, 24, 22)');
+  await expectNoAxeFindings(page);
+  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
+  await page.waitForURL(/\/capo$/);
+  const song = page.url().replace(/\/\w+$/, '');
+  for (const step of STEPS) {
+    await page.goto(`${song}/${step}`);
+    await expect(page.locator('main#step')).not.toBeEmpty();
+    await page.waitForLoadState('networkidle');
+    expect(await background()).toBe('rgb(16, 24, 22)');
+    await expectNoAxeFindings(page);
+  }
+  await page.emulateMedia({ media: 'print' });
+  expect(await background()).toBe('rgb(255, 255, 255)');
+  await page.emulateMedia({ media: 'screen' });
+  await page.keyboard.press('l');
+  await page.emulateMedia({ colorScheme: 'light' });
+  expect(await background()).toBe('rgb(247, 241, 227)');
+  await page.emulateMedia({ colorScheme: 'dark' });
+  expect(await background()).toBe('rgb(16, 24, 22)');
+});
+
 test('the whole road goes by keys alone', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'New song' }).focus();

@@ -27,12 +27,12 @@ export function LadderRail() {
 
 const Rail = styled.nav`
   position: sticky; top: 0; height: 100vh; width: ${frame.railPx}px; display: flex; flex-direction: column;
-  justify-content: flex-end; background: ${colour.spruce}; color: ${colour.sheet}; padding: 0;
-  background-image: linear-gradient(90deg, transparent 12px, ${colour.spruceDeep} 12px 18px, transparent 18px calc(100% - 18px), ${colour.spruceDeep} calc(100% - 18px) calc(100% - 12px), transparent calc(100% - 12px));
+  justify-content: flex-end; background: ${colour.rail}; color: ${colour.railInk}; padding: 0;
+  background-image: linear-gradient(90deg, transparent 12px, ${colour.railDeep} 12px 18px, transparent 18px calc(100% - 18px), ${colour.railDeep} calc(100% - 18px) calc(100% - 12px), transparent calc(100% - 12px));
   ol { list-style: none; margin: 0; padding: 0; }
   li a {
-    display: flex; height: 92px; padding: 10px 0 0; justify-content: center; color: ${colour.sheet}; text-decoration: none;
-    font-size: 14px; border-top: 5px solid ${colour.spruceDeep}; margin: 0 12px;
+    display: flex; height: 92px; padding: 10px 0 0; justify-content: center; color: ${colour.railInk}; text-decoration: none;
+    font-size: 14px; border-top: 5px solid ${colour.railDeep}; margin: 0 12px;
   }
   li a:hover { border-top-color: ${colour.spruceMid}; }
   li a.active { border-top-color: ${colour.brass}; font-weight: 700; }
@@ -43,8 +43,8 @@ const Rail = styled.nav`
   @media print { display: none; }
 `;
 const Home = styled(Link)`
-  display: block; text-align: center; font: 650 15px/1.15 ${nameFace}; color: ${colour.brassSoft}; text-decoration: none;
-  padding: 14px 0 16px; border-top: 5px solid ${colour.spruceDeep};
+  display: block; text-align: center; font: 650 15px/1.15 ${nameFace}; color: ${colour.railBrass}; text-decoration: none;
+  padding: 14px 0 16px; border-top: 5px solid ${colour.railDeep};
   &:hover { text-decoration: underline; }
   @media (max-width: 760px) { font-size: 13px; }
 `;

@@ -7,6 +7,7 @@ import { api } from '../api/client.ts';
 import { settleSaves, trackSave } from '../editor/pending-saves.ts';
 import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
 import { SongEditorProvider } from '../editor/use-song.tsx';
+import { chooseLook, nextLook, readLook } from '../theme/look.ts';
 import { colour } from '../theme/tokens.ts';
 import { EmptyState } from '../ui/empty-state.tsx';
 import { LadderRail } from './ladder-rail.tsx';
@@ -97,6 +98,7 @@ function useSongActions(editor: SongEditor, showSheet: () => void): readonly Key
     { key: '0', label: 'Go to the songs', run: () => void navigate('/') },
     { key: 'undo', label: 'Undo', run: editor.undo },
     { key: 'redo', label: 'Redo', run: editor.redo },
+    { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
     { key: '?', label: 'Show these keys', run: showSheet },
   ];
 }

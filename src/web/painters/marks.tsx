@@ -1,12 +1,17 @@
 import type { Mark, Tone } from '../../core/page/drawing.ts';
-import { colour, nameFace, textFace } from '../theme/tokens.ts';
+import { colour, nameFace, printed, textFace } from '../theme/tokens.ts';
 import { SignedInPicture } from '../ui/signed.tsx';
 
-const INKS: Readonly<Record<Tone, string>> = { ink: colour.ink, quiet: colour.quiet, warning: colour.rosewood };
+type Inks = Readonly<Record<Tone, string>>;
 
-/** Paints the marks of core/page as SVG; one unit is one mm. */
-export function Marks({ marks }: { readonly marks: readonly Mark[] }) {
-  return marks.map((mark, index) => <Painted key={keyOf(mark, index)} mark={mark} />);
+const INKS: Readonly<Record<'screen' | 'paper', Inks>> = {
+  screen: { ink: colour.ink, quiet: colour.quiet, warning: colour.rosewood },
+  paper: { ink: printed.ink, quiet: printed.quiet, warning: printed.rosewood },
+};
+
+/** Paints the marks of core/page as SVG, on the screen or on white paper; one unit is one mm. */
+export function Marks({ marks, on }: { readonly marks: readonly Mark[]; readonly on: 'screen' | 'paper' }) {
+  return marks.map((mark, index) => <Painted key={keyOf(mark, index)} mark={mark} ink={INKS[on][mark.tone]} />);
 }
 
 /** Marks never move by themselves: their place in the list names them. */
@@ -14,8 +19,7 @@ function keyOf(mark: Mark, index: number): string {
   return `${index} ${mark.kind}`;
 }
 
-function Painted({ mark }: { readonly mark: Mark }) {
-  const ink = INKS[mark.tone];
+function Painted({ mark, ink }: { readonly mark: Mark; readonly ink: string }) {
   switch (mark.kind) {
     case 'text':
       return (

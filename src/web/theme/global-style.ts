@@ -1,8 +1,11 @@
 import { createGlobalStyle } from 'styled-components';
-import { colour, nameFace, textFace } from './tokens.ts';
+import { colour, nameFace, palettes, textFace } from './tokens.ts';
 
 /** Page-wide defaults: paper, ink, faces, and a focus ring that is always seen. */
 export const GlobalStyle = createGlobalStyle`
+  :root { color-scheme: light; ${palettes.paper} }
+  :root[data-look="stage"] { color-scheme: dark; ${palettes.stage} }
+  @media (prefers-color-scheme: dark) { :root:not([data-look]) { color-scheme: dark; ${palettes.stage} } }
   *, *::before, *::after { box-sizing: border-box; }
   html { background: ${colour.paper}; color: ${colour.ink}; font: 400 15px/1.45 ${textFace}; }
   body { margin: 0; min-height: 100vh; }
@@ -14,6 +17,7 @@ export const GlobalStyle = createGlobalStyle`
   :focus-visible, [data-focus-visible] { outline: 3px solid ${colour.brass}; outline-offset: 2px; border-radius: 2px; }
   @media (prefers-reduced-motion: reduce) { * { transition: none !important; animation: none !important; } }
   @media print {
+    :root, :root[data-look="stage"], :root:not([data-look]) { color-scheme: light; ${palettes.paper} }
     html, body { background: white; min-height: 0; }
     @page { margin: 0; }
   }

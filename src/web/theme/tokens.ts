@@ -1,5 +1,8 @@
-/** The colours, faces and measures of the product. Brass marks "this one" and nothing else; rosewood warns. */
-export const colour = {
+/** What each colour is for. Brass marks "this one" and nothing else; rosewood warns. */
+type Palette = Readonly<Record<keyof typeof PAPER, string>>;
+
+/** Warm paper and ink. */
+const PAPER = {
   paper: '#f7f1e3',
   sheet: '#fffcf4',
   ink: '#23201b',
@@ -15,7 +18,51 @@ export const colour = {
   rosewood: '#8c3a2b',
   neck: '#5a3d2b',
   wire: '#d7c28e',
+  rail: '#1e4a41',
+  railDeep: '#163a33',
+  railInk: '#fffcf4',
+  railBrass: '#f3e3ba',
 } as const;
+
+/** The same on a dark stage: ink and paper change places on a near-black green, brass stays. */
+const STAGE: Palette = {
+  paper: '#101816',
+  sheet: '#17211e',
+  ink: '#f0e8d6',
+  quiet: '#b9af9c',
+  hairline: '#34443e',
+  spruce: '#9fd0bf',
+  spruceDeep: '#c4e4d8',
+  spruceMid: '#6b9587',
+  spruceSoft: '#203530',
+  brass: '#d9a441',
+  brassText: '#e7bf6a',
+  brassSoft: '#3a2f14',
+  rosewood: '#eda394',
+  neck: '#6b4a38',
+  wire: '#d7c28e',
+  rail: '#0a110f',
+  railDeep: '#1c2b27',
+  railInk: '#f0e8d6',
+  railBrass: '#e7bf6a',
+};
+
+function declare(palette: Palette): string {
+  return Object.entries(palette)
+    .map(([name, value]) => `--${name}: ${value};`)
+    .join(' ');
+}
+
+/** The declarations of both palettes, for the global style. */
+export const palettes = { paper: declare(PAPER), stage: declare(STAGE) } as const;
+
+const variableOf = (name: string): string => `var(--${name})`;
+
+/** The colours by their purpose, as they are in the current look. */
+export const colour = Object.fromEntries(Object.keys(PAPER).map((name) => [name, variableOf(name)])) as Palette;
+
+/** The inks of printed paper, the same in every look. */
+export const printed = { ink: PAPER.ink, quiet: PAPER.quiet, rosewood: PAPER.rosewood } as const;
 
 /** Names of chords, keys and sections. */
 export const nameFace = "'Signs', 'Fraunces', Georgia, serif";

@@ -20,12 +20,12 @@ export function Neck({ capoFret, strings }: { readonly capoFret: number; readonl
       aria-hidden="true"
     >
       <rect x={0} y={nutPx} width={NECK_WIDTH_PX} height={heightPx - nutPx} fill={colour.neck} />
-      <rect x={-2} y={nutPx - 7} width={NECK_WIDTH_PX + 4} height={7} fill={colour.hairline} />
+      <rect x={-2} y={nutPx - 7} width={NECK_WIDTH_PX + 4} height={7} fill={colour.railInk} />
       {range(1, HIGHEST_CAPO_ROW + 1).map((fret) => (
         <g key={fret}>
           <rect x={0} y={rowBottomPx(fret) - 1.5} width={NECK_WIDTH_PX} height={3} fill={colour.wire} />
           {MARKED_FRETS.has(fret) && (
-            <circle cx={NECK_WIDTH_PX / 2} cy={rowMiddlePx(fret)} r={5} fill={colour.hairline} opacity={0.85} />
+            <circle cx={NECK_WIDTH_PX / 2} cy={rowMiddlePx(fret)} r={5} fill={colour.railInk} opacity={0.85} />
           )}
         </g>
       ))}
@@ -36,7 +36,7 @@ export function Neck({ capoFret, strings }: { readonly capoFret: number; readonl
           y={nutPx - 7}
           width={STRING_WIDTHS[string] ?? 1}
           height={heightPx - nutPx + 7}
-          fill={colour.paper}
+          fill={colour.railInk}
           opacity={0.8}
         />
       ))}
@@ -56,7 +56,8 @@ export function Neck({ capoFret, strings }: { readonly capoFret: number; readonl
             width={NECK_WIDTH_PX + 2}
             height={3}
             rx={1.5}
-            fill={colour.brassSoft}
+            fill={colour.railInk}
+            opacity={0.6}
           />
         </g>
       )}

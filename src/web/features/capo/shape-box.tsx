@@ -19,7 +19,7 @@ export function ShapeBox({ fingering, gridPx }: { readonly fingering: Fingering;
       width={width * scale}
       height={height * scale}
     >
-      <Marks marks={drawChordBox(fingering, { xMm: 0, yMm: 0, widthMm: GRID_MM }, 'dots only')} />
+      <Marks marks={drawChordBox(fingering, { xMm: 0, yMm: 0, widthMm: GRID_MM }, 'dots only')} on="screen" />
     </svg>
   );
 }

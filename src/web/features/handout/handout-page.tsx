@@ -54,7 +54,7 @@ export function HandoutPage() {
           role="img"
           aria-label={`Page ${index + 1} of the handout of ${document.facts.title}`}
         >
-          <Marks marks={page.marks} />
+          <Marks marks={page.marks} on="paper" />
         </Sheet>
       ))}
     </Page>

@@ -5,8 +5,10 @@ import { styled } from 'styled-components';
 import type { SongId, SongSummary } from '../../../contract/api.ts';
 import { api } from '../../api/client.ts';
 import { settleSaves } from '../../editor/pending-saves.ts';
+import { chooseLook, LOOKS, readLook } from '../../theme/look.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
 import { EmptyState } from '../../ui/empty-state.tsx';
 import { SongTable } from './song-table.tsx';
 
@@ -16,6 +18,7 @@ export function SongsPage() {
   const { act, problem } = useActs();
   const [deleted, setDeleted] = useState<SongSummary | null>(null);
   const navigate = useNavigate();
+  const [look, setLook] = useState(readLook);
 
   const create = () =>
     act(async () => {
@@ -40,9 +43,20 @@ export function SongsPage() {
           <h1>Songs</h1>
           <p>Golden Ladder</p>
         </div>
-        <Button weight="strong" onPress={() => void create()}>
-          New song
-        </Button>
+        <div>
+          <Choice
+            label="Look"
+            options={LOOKS}
+            value={look}
+            onChange={(chosen) => {
+              chooseLook(chosen);
+              setLook(chosen);
+            }}
+          />
+          <Button weight="strong" onPress={() => void create()}>
+            New song
+          </Button>
+        </div>
       </header>
       <Messages role="status">
         {problem !== '' && <p>{problem}</p>}
@@ -95,6 +109,7 @@ function useActs() {
 const Page = styled.main`
   max-width: 1120px; margin: 0 auto; padding: 32px 40px;
   > header { display: flex; justify-content: space-between; align-items: end; padding-bottom: 16px; }
+  > header > div:last-child { display: flex; align-items: center; gap: 28px; flex-wrap: wrap; }
   > header h1 { font-size: 34px; }
   > header p { color: ${colour.brassText}; font-weight: 600; }
 `;

@@ -202,6 +202,17 @@ describe('what is wrong is said with its place', () => {
     expect(problemsOf(text)[0]).toBe(first);
   });
 
+  test.each([
+    ['| G . . . |', '/'],
+    ['| G | % |', 'same'],
+    ['| G // |', '/ /'],
+    ['| G* |', 'G'],
+    ['[Verse]\n| G |', 'Verse:'],
+    ['| G |\n\nrain "on" the roof', '"rain ""on"" the roof"'],
+  ])('%j proposes %s', (text, proposal) => {
+    expect(parseChart(text).problems[0]?.proposals).toEqual([proposal]);
+  });
+
   test('an error keeps the good lines around it', () => {
     const parsed = parseChart('Verse:\n| G | D |\n| Em | Cq |\n| C | D |\n');
     expect(isClean(parsed)).toBe(false);

@@ -168,6 +168,8 @@ function readOther(blocks: Block[], span: Span, problems: ChartProblem[]): void 
     const proposal = `| ${words.map(({ text }) => text).join(' | ')} |`;
     problems.push(problemAt(placeOf(span), 'chords-without-bars', span.text, [proposal]));
   } else {
-    problems.push(problemAt(placeOf(span), 'not-understood', span.text, [`"${span.text.replaceAll('"', '""')}"`]));
+    const bracketed = /^[[({<]([^\])}>]+)[\])}>]$/.exec(span.text)?.[1];
+    const proposal = bracketed === undefined ? `"${span.text.replaceAll('"', '""')}"` : `${bracketed.trim()}:`;
+    problems.push(problemAt(placeOf(span), 'not-understood', span.text, [proposal]));
   }
 }

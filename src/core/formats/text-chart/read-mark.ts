@@ -80,13 +80,13 @@ function readChord(span: Span, name: string, offset: number, problems: ChartProb
   return undefined;
 }
 
-/** What may have been meant by something that is no chord: `%` and dots for "same", glued slashes, a shorter chord. */
+/** What may have been meant by something that is no chord: `%` for "same", dots for beats, glued slashes, a shorter chord. */
 function proposeFor(name: string): readonly string[] {
-  if (/^[%.]+$/.test(name)) {
+  if (/^%+$/.test(name)) {
     return ['same'];
   }
-  if (/^\/{2,}$/.test(name)) {
-    return [[...name].join(' ')];
+  if (/^[/.]+$/.test(name)) {
+    return [[...name].map(() => '/').join(' ')];
   }
   for (let length = name.length - 1; length >= 1; length -= 1) {
     const shorter = parseChordSymbol(name.slice(0, length));

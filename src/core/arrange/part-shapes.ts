@@ -11,10 +11,10 @@ import { itemAt, uniqueBy } from '../kernel/list.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import { findFingering, type Instrument } from '../shapes/rank-shapes.ts';
 import type { FingerPin } from '../song/apply-chart.ts';
-import { barsOfLines, chordsOfBars } from '../song/chart.ts';
+import { chordsOfBars } from '../song/chart.ts';
 import type { Part, SongDocument, StoredShape } from '../song/document.ts';
 import { changePart } from '../song/parts.ts';
-import { barsOfEdit } from '../song/pass-lines.ts';
+import { writtenBarsOf } from '../song/pass-lines.ts';
 import { songKeysOf } from '../song/song-keys.ts';
 import { findBestShape, type ShapeMemory } from './shape-memory.ts';
 
@@ -31,18 +31,12 @@ export function findStoredShape(part: Part, shapeChord: ChordSymbol): StoredShap
 
 /** The document with a stored shape for every chord of every part, as far as one is found. */
 export function fillShapes(document: SongDocument, memory: ShapeMemory): SongDocument {
-  const chords = uniqueBy(writtenChords(document), formatChordSymbol);
+  const chords = uniqueBy(chordsOfBars(writtenBarsOf(document)), formatChordSymbol);
   const parts = document.arrangements.flatMap((arrangement) => arrangement.parts);
   return parts.reduce(
     (current, { id }) => changePart(current, id, (part) => fillPart(document, part, chords, memory)),
     document,
   );
-}
-
-function writtenChords(document: SongDocument): readonly ChordSymbol[] {
-  const inSections = document.map.sections.flatMap(({ lines }) => chordsOfBars(barsOfLines(lines)));
-  const inPasses = document.map.form.flatMap(({ edits }) => chordsOfBars(edits.flatMap(barsOfEdit)));
-  return [...inSections, ...inPasses];
 }
 
 function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSymbol[], memory: ShapeMemory): Part {

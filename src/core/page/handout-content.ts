@@ -161,13 +161,19 @@ function toHandoutBar(bar: Bar, words: Words): HandoutBar {
     start += slot.ticks;
     return chord;
   });
-  const above = [
+  return { chords, above: barChangeWords(bar, metre), isSame: bar.same };
+}
+
+/** What changes with a bar, in words: "3/4, now in D major"; `metre` is the one that holds in it. */
+export function barChangeWords(bar: Bar, metre: Metre): string {
+  return [
     bar.metre === null ? '' : formatMetre(bar.metre),
     bar.key === null ? '' : `now in ${formatKeyWords(bar.key)}`,
     bar.tempo === null ? '' : `tempo ${formatTempo(bar.tempo, metre)}`,
     bar.pickupBeats === null ? '' : 'pick-up',
-  ];
-  return { chords, above: above.filter((text) => text !== '').join(', '), isSame: bar.same };
+  ]
+    .filter((text) => text !== '')
+    .join(', ');
 }
 
 /** The marks of a slot in words: "an eighth early, stop on 3". */

@@ -12,21 +12,13 @@ import { rankKeys } from '../harmony/key-finding.ts';
 import { transposeChord } from '../harmony/spelling.ts';
 import { alignLists } from '../kernel/align.ts';
 import { isEqual } from '../kernel/equal.ts';
-import {
-  barsOfChart,
-  barsOfLines,
-  type Chart,
-  type ChartPin,
-  chordsOfBars,
-  type HeaderName,
-  mapChords,
-} from './chart.ts';
+import { barsOfChart, type Chart, type ChartPin, chordsOfBars, type HeaderName, mapChords } from './chart.ts';
 import { chartNamingOf, chartOf } from './chart-of.ts';
 import type { Facts, Ornament, Part, Pass, RungEdit, Section, Slot, SongDocument, StoredShape } from './document.ts';
 import { alignSections, type ChordNaming, type LineUp, takeId } from './line-up.ts';
 import { changePart, mainPartOf } from './parts.ts';
 import { editsOfPass } from './pass-edits.ts';
-import { barsOfEdit } from './pass-lines.ts';
+import { writtenBarsOf } from './pass-lines.ts';
 
 /** Something that was tied to a slot which the new chart no longer has. */
 export type LostAttachment =
@@ -171,9 +163,7 @@ function alignForm(
 
 /** All slots of a document, those of differing passes included. */
 function slotsOf(document: SongDocument): readonly Slot[] {
-  const inSections = document.map.sections.flatMap(({ lines }) => barsOfLines(lines));
-  const inPasses = document.map.form.flatMap(({ edits }) => edits.flatMap(barsOfEdit));
-  return [...inSections, ...inPasses].flatMap(({ slots }) => slots);
+  return writtenBarsOf(document).flatMap(({ slots }) => slots);
 }
 
 /** What was tied to slots that are gone: syllables went with them, the rest is taken off its part. */

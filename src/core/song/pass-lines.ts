@@ -1,5 +1,5 @@
 import { barsOfLines } from './chart.ts';
-import type { Bar, Line, Pass, PassEdit, Section } from './document.ts';
+import type { Bar, Line, Pass, PassEdit, Section, SongDocument } from './document.ts';
 
 /** The lines of a section as one pass plays them; edits whose target is gone have no effect. */
 export function linesOfPass(section: Section, pass: Pass): readonly Line[] {
@@ -73,4 +73,10 @@ export function barsOfEdit(edit: PassEdit): readonly Bar[] {
     default:
       return [];
   }
+}
+
+/** Every bar that is written in a document: those of its sections, then those that differing passes bring with them. */
+export function writtenBarsOf({ map }: SongDocument): readonly Bar[] {
+  const inSections = map.sections.flatMap(({ lines }) => barsOfLines(lines));
+  return [...inSections, ...map.form.flatMap(({ edits }) => edits.flatMap(barsOfEdit))];
 }

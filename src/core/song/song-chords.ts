@@ -1,4 +1,5 @@
 import { type ChordSymbol, formatChordSymbol } from '../harmony/chord-symbol.ts';
+import { barsOfLines, chordsOfBars } from './chart.ts';
 import type { SongDocument } from './document.ts';
 import { listPlayedBars, type PlayedBar } from './played-bars.ts';
 
@@ -17,13 +18,9 @@ export type SongChord = {
 export function listSongChords(document: SongDocument, played = listPlayedBars(document)): readonly SongChord[] {
   const counts = new Map<string, SongChord>();
   countPlayed(played, counts);
-  for (const { lines } of document.map.sections) {
-    for (const bar of lines.flatMap((line) => [...line.bars, ...line.endings.flatMap(({ bars }) => bars)])) {
-      for (const { chord } of bar.slots) {
-        if (chord !== null && !counts.has(formatChordSymbol(chord))) {
-          counts.set(formatChordSymbol(chord), { chord, entries: 0, bars: 0, ticks: 0 });
-        }
-      }
+  for (const chord of document.map.sections.flatMap(({ lines }) => chordsOfBars(barsOfLines(lines)))) {
+    if (!counts.has(formatChordSymbol(chord))) {
+      counts.set(formatChordSymbol(chord), { chord, entries: 0, bars: 0, ticks: 0 });
     }
   }
   return [...counts.values()];

@@ -1,10 +1,8 @@
 import { styled } from 'styled-components';
 import { type ChordSymbol, formatChordName } from '../../../core/harmony/chord-symbol.ts';
 import { sumOf } from '../../../core/kernel/list.ts';
-import { markWords } from '../../../core/page/handout-content.ts';
-import { formatKeyWords } from '../../../core/page/setup-words.ts';
-import { formatMetre, type Metre } from '../../../core/rhythm/metre.ts';
-import { formatTempo } from '../../../core/rhythm/tempo.ts';
+import { barChangeWords, markWords } from '../../../core/page/handout-content.ts';
+import type { Metre } from '../../../core/rhythm/metre.ts';
 import type { Bar, Line } from '../../../core/song/document.ts';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
@@ -57,18 +55,13 @@ function Bars({ bars, naming, end }: { readonly bars: readonly Bar[]; readonly n
 
 function BarCell({ bar, naming }: { readonly bar: Bar; readonly naming: Naming }) {
   const metre = bar.metre ?? naming.metre;
-  const changes = [
-    bar.metre === null ? '' : formatMetre(bar.metre),
-    bar.key === null ? '' : `now in ${formatKeyWords(bar.key)}`,
-    bar.tempo === null ? '' : `tempo ${formatTempo(bar.tempo, metre)}`,
-    bar.pickupBeats === null ? '' : 'pick-up',
-  ].filter(Boolean);
+  const changes = barChangeWords(bar, metre);
   let start = 0;
   return (
     <Cell $share={sumOf(bar.slots, ({ ticks }) => ticks)}>
-      {changes.length > 0 && (
+      {changes !== '' && (
         <Change>
-          <Signed text={changes.join(', ')} />
+          <Signed text={changes} />
         </Change>
       )}
       {bar.same && <Same>same</Same>}

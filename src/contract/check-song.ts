@@ -2,7 +2,7 @@ import { sumOf } from '../core/kernel/list.ts';
 import { barTicks, beatTicks, type Metre } from '../core/rhythm/metre.ts';
 import { barsOfLines } from '../core/song/chart.ts';
 import type { Bar, Line, SongDocument } from '../core/song/document.ts';
-import { barsOfEdit } from '../core/song/pass-lines.ts';
+import { barsOfEdit, writtenBarsOf } from '../core/song/pass-lines.ts';
 import { countPlayedBars } from '../core/song/played-bars.ts';
 import { SONG_LIMITS } from '../core/song/song-limits.ts';
 
@@ -14,6 +14,7 @@ export function checkSong(document: SongDocument): readonly string[] {
     ...checkRange(document),
     ...linesOf(document).flatMap(({ line, path }) => checkLine(line, path, document.facts.metre)),
     ...checkForm(document),
+    ...(writtenBarsOf(document).length > SONG_LIMITS.writtenBars ? ['map.sections: too many bars'] : []),
     ...checkShapes(document),
   ];
 }

@@ -4,7 +4,7 @@
  */
 import * as z from 'zod';
 import { HIGHEST_CAPO_FRET } from '../core/fretboard/capo.ts';
-import { STRING_COUNT_LIMITS } from '../core/fretboard/tuning.ts';
+import { isTuningName, OPEN_STRING_LIMITS, STRING_COUNT_LIMITS } from '../core/fretboard/tuning.ts';
 import { isStandardKey } from '../core/harmony/key.ts';
 import { isQuality, type Quality } from '../core/harmony/quality.ts';
 import { isNoteName, type NoteName } from '../core/pitch/note-name.ts';
@@ -12,7 +12,7 @@ import { isBeatUnit, MOST_BEATS } from '../core/rhythm/metre.ts';
 import { TEMPO_LIMITS } from '../core/rhythm/tempo.ts';
 import { HIGHEST_SHAPE_FRET } from '../core/shapes/shape.ts';
 import { FORMAT_VERSION, type SongDocument } from '../core/song/document.ts';
-import { isSectionName, SONG_LIMITS } from '../core/song/song-limits.ts';
+import { INSTRUMENT_LIMITS, isSectionName, SONG_LIMITS } from '../core/song/song-limits.ts';
 import { oneLine, storableText } from './text.ts';
 
 const id = z.int().min(1);
@@ -119,19 +119,24 @@ const rungEdit = z.strictObject({
     z.strictObject({ hand: z.literal('right'), pattern: patternName }),
   ]),
 });
+/** A tuning of four to eight strings. */
+export const tuningSchema = z.strictObject({
+  name: oneLine(SONG_LIMITS.sectionNameCharacters).refine(isTuningName, 'is no name of a tuning'),
+  openMidi: z
+    .array(z.int().min(OPEN_STRING_LIMITS.lowestMidi).max(OPEN_STRING_LIMITS.highestMidi))
+    .min(strings.fewest)
+    .max(strings.most),
+});
 const part = z.strictObject({
   id,
   name: oneLine(SONG_LIMITS.titleCharacters),
   setup: z.strictObject({
-    tuning: z.strictObject({
-      name: oneLine(SONG_LIMITS.sectionNameCharacters),
-      openMidi: z.array(midi).min(strings.fewest).max(strings.most),
-    }),
+    tuning: tuningSchema,
     capoFret: z.int().min(0).max(HIGHEST_CAPO_FRET),
   }),
   instrument: z.strictObject({
-    scaleLengthMm: z.number().min(200).max(1000),
-    highestNeckFret: z.int().min(5).max(HIGHEST_SHAPE_FRET),
+    scaleLengthMm: z.number().min(INSTRUMENT_LIMITS.scaleLengthMm.least).max(INSTRUMENT_LIMITS.scaleLengthMm.most),
+    highestNeckFret: z.int().min(INSTRUMENT_LIMITS.highestNeckFret.least).max(INSTRUMENT_LIMITS.highestNeckFret.most),
   }),
   shapes: z
     .array(

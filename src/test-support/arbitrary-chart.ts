@@ -1,9 +1,10 @@
 /* Random charts: every value that a chart may hold, so that laws are tried where nobody thought of looking. */
 import fc from 'fast-check';
-import { STANDARD_TUNING, TUNINGS } from '../core/fretboard/tuning.ts';
+import { formatOpenStrings, STANDARD_TUNING, TUNINGS, type Tuning } from '../core/fretboard/tuning.ts';
 import type { ChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { KEYS } from '../core/harmony/key.ts';
 import { findQuality, QUALITIES } from '../core/harmony/quality.ts';
+import { isEqual } from '../core/kernel/equal.ts';
 import { type NoteName, toNoteName } from '../core/pitch/note-name.ts';
 import { beatTicks, COMMON_TIME, type Metre, QUARTER_TICKS, usualPulseTicks } from '../core/rhythm/metre.ts';
 import type {
@@ -172,6 +173,18 @@ function arbitrarySection(name: string, metre: Metre): fc.Arbitrary<ChartSection
   });
 }
 
+/** A tuning of one's own: four to eight strings, named by a word or by its notes. */
+export const arbitraryOwnTuning: fc.Arbitrary<Tuning> = fc
+  .record({
+    word: fc.constantFrom('', 'low', 'my own', 'seven strings 7'),
+    openMidi: fc.array(fc.integer({ min: 28, max: 69 }), { minLength: 4, maxLength: 8 }),
+  })
+  .map(({ word, openMidi }) => {
+    const same = TUNINGS.find((tuning) => isEqual(tuning.openMidi, openMidi));
+    const notes = formatOpenStrings({ name: '', openMidi });
+    return same ?? { name: word === '' && notes.length <= 40 ? notes : word || 'low', openMidi };
+  });
+
 function arbitraryHeaders(metre: Metre): fc.Arbitrary<ChartHeaders> {
   const text = words.filter((value) => value.trim() === value);
   return fc.record({
@@ -188,7 +201,7 @@ function arbitraryHeaders(metre: Metre): fc.Arbitrary<ChartHeaders> {
       { nil: null },
     ),
     recordSeconds: fc.option(fc.integer({ min: 1, max: 3600 }), { nil: null }),
-    tuning: fc.constantFrom(STANDARD_TUNING, STANDARD_TUNING, ...TUNINGS),
+    tuning: fc.oneof(fc.constantFrom(STANDARD_TUNING, STANDARD_TUNING, ...TUNINGS), arbitraryOwnTuning),
     capoFret: fc.integer({ min: 0, max: 9 }),
     chords: fc.constantFrom('sounding', 'shapes'),
     pins: fc.constant([]),

@@ -73,3 +73,18 @@ export function findKeyAt(pitchClass: PitchClass, mode: Mode, likeKey: Key): Key
 export function shiftKey(key: Key, semitones: number): Key {
   return findKeyAt(toPitchClass(pitchClassOf(key.tonic) + semitones), key.mode, key);
 }
+
+/** The key with the same signature in the other mode: E minor for G major. */
+export function relativeKeyOf(key: Key): Key {
+  return keyOfSignature(signatureOf(key), key.mode === 'major' ? 'minor' : 'major');
+}
+
+/**
+ * The key on the same tonic in the other mode; where that is none of the thirty (D flat minor has eight flats), the key
+ * that sounds the same.
+ */
+export function parallelKeyOf(key: Key): Key {
+  const mode = key.mode === 'major' ? 'minor' : 'major';
+  const parallel: Key = { tonic: key.tonic, mode };
+  return isStandardKey(parallel) ? parallel : findKeyAt(pitchClassOf(key.tonic), mode, key);
+}

@@ -146,6 +146,7 @@ export function parseQualityForm(text: string): QualityForm | null {
   let rest = text
     .replaceAll('♯', '#')
     .replaceAll('♭', 'b')
+    .replaceAll('\u2212', '-')
     .replace(/[\s(),[\]]/g, '');
   let form = PLAIN;
   for (const steps of [HEADS, STACKS]) {

@@ -2,14 +2,15 @@
  * The one way to change a song. A command is plain data; applying it gives a new document or says why it cannot be done.
  */
 import { HIGHEST_CAPO_FRET } from '../fretboard/capo.ts';
+import type { Tuning } from '../fretboard/tuning.ts';
 import { isStandardKey } from '../harmony/key.ts';
 import { isEqual } from '../kernel/equal.ts';
 import { err, ok, type Result } from '../kernel/result.ts';
 import { type ApplyOptions, applyChart, type LostAttachment } from './apply-chart.ts';
 import type { Chart } from './chart.ts';
-import type { ChartChords, Facts, SongDocument, StoredShape } from './document.ts';
+import type { ChartChords, Facts, Part, SongDocument, StoredShape } from './document.ts';
 import { changePart, findPart } from './parts.ts';
-import { SONG_LIMITS } from './song-limits.ts';
+import { INSTRUMENT_LIMITS, SONG_LIMITS } from './song-limits.ts';
 
 /** Facts that are set one by one; metre and tempo belong to the chart, whose bars they measure. */
 export type LooseFacts = Pick<Facts, 'title' | 'credit' | 'key' | 'melodyRange' | 'recordSeconds' | 'notes'>;
@@ -25,13 +26,18 @@ export type SongCommand =
   | { readonly kind: 'keep-draft'; readonly draftText: string }
   | { readonly kind: 'set-facts'; readonly facts: Partial<LooseFacts> }
   | { readonly kind: 'set-capo'; readonly partId: number; readonly capoFret: number }
+  | { readonly kind: 'set-tuning'; readonly partId: number; readonly tuning: Tuning }
+  | { readonly kind: 'set-instrument'; readonly partId: number; readonly instrument: Partial<Part['instrument']> }
   | { readonly kind: 'set-chart-chords'; readonly chords: ChartChords }
-  | { readonly kind: 'keep-shapes'; readonly partId: number; readonly shapes: readonly StoredShape[] };
+  | { readonly kind: 'keep-shapes'; readonly partId: number; readonly shapes: readonly StoredShape[] }
+  /** Brings back a kept version, or the version that stands elsewhere. */
+  | { readonly kind: 'replace-song'; readonly document: SongDocument };
 
 /** Why a command cannot be carried out. */
 export type CommandError =
   | { readonly kind: 'no-such-part'; readonly partId: number }
   | { readonly kind: 'capo-out-of-reach'; readonly capoFret: number; readonly highest: number }
+  | { readonly kind: 'instrument-out-of-bounds'; readonly value: keyof Part['instrument'] }
   | { readonly kind: 'not-a-standard-key' }
   | { readonly kind: 'range-upside-down' }
   | { readonly kind: 'text-too-long'; readonly fact: keyof LooseFacts; readonly most: number };
@@ -50,6 +56,12 @@ export function applyCommand(document: SongDocument, command: SongCommand): Resu
       return setFacts(document, command.facts);
     case 'set-capo':
       return setCapo(document, command.partId, command.capoFret);
+    case 'set-tuning':
+      return setTuning(document, command.partId, command.tuning);
+    case 'set-instrument':
+      return setInstrument(document, command.partId, command.instrument);
+    case 'replace-song':
+      return done(isEqual(document, command.document) ? document : command.document);
     case 'set-chart-chords': {
       const isSame = document.chart.chords === command.chords;
       return done(isSame ? document : { ...document, chart: { ...document.chart, chords: command.chords } });
@@ -107,6 +119,48 @@ function setCapo(document: SongDocument, partId: number, capoFret: number): Resu
     changePart(document, partId, (part) =>
       part.setup.capoFret === capoFret ? part : { ...part, setup: { ...part.setup, capoFret } },
     ),
+  );
+}
+
+/** A new tuning; shapes for another number of strings cannot be held on it and are lost. */
+function setTuning(document: SongDocument, partId: number, tuning: Tuning): Result<CommandOutcome, CommandError> {
+  const part = findPart(document, partId);
+  if (part === null) {
+    return err({ kind: 'no-such-part', partId });
+  }
+  if (isEqual(part.setup.tuning, tuning)) {
+    return done(document);
+  }
+  const fits = ({ fingering }: StoredShape): boolean => fingering.shape.length === tuning.openMidi.length;
+  const lost = part.shapes.filter((stored) => !fits(stored) && stored.origin !== 'accepted');
+  const changed = changePart(document, partId, (each) => ({
+    ...each,
+    setup: { ...each.setup, tuning },
+    shapes: each.shapes.filter(fits),
+  }));
+  return ok({ document: changed, lost: lost.map((stored) => ({ kind: 'shape', stored })) });
+}
+
+function setInstrument(
+  document: SongDocument,
+  partId: number,
+  change: Partial<Part['instrument']>,
+): Result<CommandOutcome, CommandError> {
+  if (findPart(document, partId) === null) {
+    return err({ kind: 'no-such-part', partId });
+  }
+  for (const value of ['scaleLengthMm', 'highestNeckFret'] as const) {
+    const number = change[value];
+    const { least, most } = INSTRUMENT_LIMITS[value];
+    if (number !== undefined && !(number >= least && number <= most)) {
+      return err({ kind: 'instrument-out-of-bounds', value });
+    }
+  }
+  return done(
+    changePart(document, partId, (part) => {
+      const instrument = { ...part.instrument, ...change };
+      return isEqual(instrument, part.instrument) ? part : { ...part, instrument };
+    }),
   );
 }
 

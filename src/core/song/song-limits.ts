@@ -9,9 +9,16 @@ export const SONG_LIMITS = {
   barsInLine: 64,
   times: 64,
   passes: 400,
-  /** Most bars of the unrolled song. */
-  playedBars: 20000,
+  /** Most bars as written, and of the unrolled song: some three hours of music. */
+  writtenBars: 5000,
+  playedBars: 5000,
   chartCharacters: 1_000_000,
+} as const;
+
+/** Bounds of an instrument: scale length in mm from a soprano ukulele to a bass, highest fret counted from the nut. */
+export const INSTRUMENT_LIMITS = {
+  scaleLengthMm: { least: 300, most: 900 },
+  highestNeckFret: { least: 5, most: 24 },
 } as const;
 
 /** The name of the one section of a song whose bars stand without a heading. */

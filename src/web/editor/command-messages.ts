@@ -1,4 +1,5 @@
 import type { CommandError } from '../../core/song/commands.ts';
+import { INSTRUMENT_LIMITS } from '../../core/song/song-limits.ts';
 
 /** A refused change as a sentence. */
 export function sayCommandError(error: CommandError): string {
@@ -7,6 +8,12 @@ export function sayCommandError(error: CommandError): string {
       return 'This guitar part is gone.';
     case 'capo-out-of-reach':
       return `The capo goes no higher than fret ${error.highest}.`;
+    case 'instrument-out-of-bounds': {
+      const { least, most } = INSTRUMENT_LIMITS[error.value];
+      return error.value === 'scaleLengthMm'
+        ? `A scale length lies between ${least} and ${most} mm.`
+        : `The highest fret lies between ${least} and ${most}.`;
+    }
     case 'not-a-standard-key':
       return 'This key has more than seven accidentals.';
     case 'range-upside-down':

@@ -1,4 +1,4 @@
-import { STANDARD_TUNING } from '../../fretboard/tuning.ts';
+import { formatTuning, STANDARD_TUNING } from '../../fretboard/tuning.ts';
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey, type Key } from '../../harmony/key.ts';
 import { spellInKey } from '../../harmony/spelling.ts';
@@ -41,7 +41,7 @@ function formatHeaders(chart: Chart): string {
     ['tempo', headers.tempo === null ? '' : formatTempo(headers.tempo, headers.metre)],
     ['metre', isEqual(headers.metre, COMMON_TIME) ? '' : formatMetre(headers.metre)],
     ['feel', headers.feel],
-    ['tuning', isEqual(headers.tuning, STANDARD_TUNING) ? '' : headers.tuning.name],
+    ['tuning', isEqual(headers.tuning, STANDARD_TUNING) ? '' : formatTuning(headers.tuning)],
     ['capo', headers.capoFret === 0 ? '' : String(headers.capoFret)],
     ['chords', headers.chords === 'shapes' ? 'shapes' : ''],
     ['range', formatMelody(headers)],

@@ -6,7 +6,7 @@
  * for which the document keeps what it had. A grammar with a parser generator was rejected: it answers with the first
  * error, and the kind of a line depends on its neighbours.
  */
-import type { Chart, HeaderName } from '../../song/chart.ts';
+import { barsOfChart, type Chart, type HeaderName } from '../../song/chart.ts';
 import { SONG_LIMITS } from '../../song/song-limits.ts';
 import { assemble, countBars } from './assemble.ts';
 import { listDoubts } from './doubts.ts';
@@ -37,17 +37,20 @@ export function parseChart(text: string): ParsedChart {
   const { raw, bodyStart } = collectHeaders(lines, problems);
   const { headers, unread } = readHeaders(raw, problems);
   const body = readBody(lines.slice(bodyStart), headers.metre, problems);
-  const blocks = unread.includes('metre') ? body.map(withoutBars) : body;
+  const blocks = unread.includes('metre') ? body.blocks.map(withoutBars) : body.blocks;
   const assembled = assemble(blocks, raw.values.get('form') ?? null, problems);
   const { sections, passes, form } = refuseEarlyPush(assembled, blocks, problems);
   const playedBars = form.reduce((total, name) => {
     const section = sections.find((each) => each.name === name);
     return total + (section === undefined ? 0 : section.times * countBars(section.lines));
   }, 0);
-  if (playedBars > SONG_LIMITS.playedBars) {
-    problems.push(problemAt({ line: 1, column: 1, length: 1 }, 'too-many-bars', String(playedBars)));
+  const writtenBars = barsOfChart({ sections, passes }).length;
+  const isTooMuch = !body.isWhole || playedBars > SONG_LIMITS.playedBars || writtenBars > SONG_LIMITS.writtenBars;
+  if (isTooMuch) {
+    const bars = Math.max(playedBars, writtenBars, body.isWhole ? 0 : SONG_LIMITS.writtenBars + 1);
+    problems.push(problemAt({ line: 1, column: 1, length: 1 }, 'too-many-bars', String(bars)));
   }
-  const isUsable = !isTooLong && playedBars <= SONG_LIMITS.playedBars;
+  const isUsable = !isTooLong && !isTooMuch;
   problems.push(...listDoubts(blocks, headers));
   return {
     isUsable,

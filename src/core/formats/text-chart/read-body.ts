@@ -35,36 +35,58 @@ export function isBarText(text: string): boolean {
 
 const ENDING = /^(\d+(?:\s*[-–,]\s*\d+)*)\s*\.\s*(?=\|)/;
 
-/** Reads the body into blocks in the order of the text. */
-export function readBody(lines: readonly Span[], metre: Metre, problems: ChartProblem[]): readonly Block[] {
-  const blocks: Block[] = [];
-  let open: OpenLine | null = null;
-  const close = (): void => {
-    const block = blocks.at(-1);
-    if (open !== null && block !== undefined) {
-      block.lines[block.lines.length - 1] = finishLine(open, problems);
+/** What has been read so far. */
+type BodyState = {
+  readonly blocks: Block[];
+  open: OpenLine | null;
+  bars: number;
+  readonly metre: Metre;
+  readonly problems: ChartProblem[];
+};
+
+/**
+ * Reads the body into blocks in the order of the text. A text with more bars than a song may hold is not read to its
+ * end: then `isWhole` is false and the blocks should not be used.
+ */
+export function readBody(
+  lines: readonly Span[],
+  metre: Metre,
+  problems: ChartProblem[],
+): { readonly blocks: readonly Block[]; readonly isWhole: boolean } {
+  const state: BodyState = { blocks: [], open: null, bars: 0, metre, problems };
+  const isWhole = lines.every((span) => {
+    if (span.text !== '') {
+      readSpan(span, state);
     }
-    open = null;
-  };
-  for (const span of lines) {
-    const { text } = span;
-    if (text === '') {
-      continue;
-    }
-    if (text.startsWith('"') || (open !== null && isUnder(open, span) && !isStructural(text))) {
-      addCues(open, span, problems);
-    } else if (text.startsWith('|')) {
-      close();
-      open = openLine(blocks, span, metre, problems);
-    } else if (ENDING.test(text)) {
-      addEnding(open, span, metre, problems);
-    } else {
-      close();
-      readOther(blocks, span, problems);
-    }
+    return state.bars <= SONG_LIMITS.writtenBars;
+  });
+  closeLine(state);
+  return { blocks: state.blocks, isWhole };
+}
+
+function readSpan(span: Span, state: BodyState): void {
+  const { text } = span;
+  const { open, metre, problems } = state;
+  if (text.startsWith('"') || (open !== null && isUnder(open, span) && !isStructural(text))) {
+    addCues(open, span, problems);
+  } else if (text.startsWith('|')) {
+    closeLine(state);
+    state.open = openLine(state.blocks, span, metre, problems);
+    state.bars += state.blocks.at(-1)?.cells.at(-1)?.length ?? 0;
+  } else if (ENDING.test(text)) {
+    addEnding(open, span, metre, problems);
+  } else {
+    closeLine(state);
+    readOther(state.blocks, span, problems);
   }
-  close();
-  return blocks;
+}
+
+function closeLine(state: BodyState): void {
+  const block = state.blocks.at(-1);
+  if (state.open !== null && block !== undefined) {
+    block.lines[block.lines.length - 1] = finishLine(state.open, state.problems);
+  }
+  state.open = null;
 }
 
 function isUnder(open: OpenLine, span: Span): boolean {

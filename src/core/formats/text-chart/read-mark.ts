@@ -19,6 +19,9 @@ export type ChordMark = {
 /** Ticks by which an eighth-early (`<`) and a sixteenth-early (`<<`) change comes before its beat. */
 export const PUSH_TICKS = { '<': QUARTER_TICKS / 2, '<<': QUARTER_TICKS / 4 } as const;
 
+/** A text with more findings than this is no chart; further proposals would only cost time. */
+const MOST_PROPOSED = 500;
+
 const MARK = /^(<{0,2})([^<_!&]+)(?:&(\d{1,2}))?(?:(_)|(!)(\d{0,2}))?$/;
 const NO_CHORD = /^n\.?c\.?$/i;
 
@@ -76,7 +79,7 @@ function readChord(span: Span, name: string, offset: number, problems: ChartProb
     problems.push(problemAt(place, 'read-as', name, [formatChordSymbol(meant)]));
     return meant;
   }
-  problems.push(problemAt(place, 'unknown-chord', name, proposeFor(name)));
+  problems.push(problemAt(place, 'unknown-chord', name, problems.length < MOST_PROPOSED ? proposeFor(name) : []));
   return undefined;
 }
 

@@ -6,6 +6,7 @@
  * for which the document keeps what it had. A grammar with a parser generator was rejected: it answers with the first
  * error, and the kind of a line depends on its neighbours.
  */
+import { splitLines } from '../../kernel/lines.ts';
 import { barsOfChart, type Chart, type HeaderName } from '../../song/chart.ts';
 import { SONG_LIMITS } from '../../song/song-limits.ts';
 import { assemble, countBars } from './assemble.ts';
@@ -33,7 +34,7 @@ export function parseChart(text: string): ParsedChart {
   if (isTooLong) {
     problems.push(problemAt({ line: 1, column: 1, length: 1 }, 'too-long', String(text.length)));
   }
-  const lines = isTooLong ? [] : splitLines(text);
+  const lines = isTooLong ? [] : toSpans(text);
   const { raw, bodyStart } = collectHeaders(lines, problems);
   const { headers, unread } = readHeaders(raw, problems);
   const body = readBody(lines.slice(bodyStart), headers.metre, problems);
@@ -70,11 +71,10 @@ export function isClean(parsed: ParsedChart): boolean {
   return parsed.problems.every(({ severity }) => severity === 'notice');
 }
 
-function splitLines(text: string): readonly Span[] {
-  return text
-    .replace(/^\uFEFF/, '')
-    .split(/\r\n|\n|\r/)
-    .map((raw, index) => subSpan({ text: raw.replaceAll('\t', ' '), line: index + 1, column: 1 }, 0, raw.length));
+function toSpans(text: string): readonly Span[] {
+  return splitLines(text).map((raw, index) =>
+    subSpan({ text: raw.replaceAll('\t', ' '), line: index + 1, column: 1 }, 0, raw.length),
+  );
 }
 
 /** The header lines at the top, up to the first heading, bars or line that is none. */

@@ -8,7 +8,7 @@ export default defineConfig({
         test: {
           name: 'core',
           environment: 'node',
-          include: ['src/core/**/*.test.ts', 'src/contract/**/*.test.ts'],
+          include: ['src/{core,contract,exchange,worker}/**/*.test.ts'],
           testTimeout: 400_000,
         },
       },

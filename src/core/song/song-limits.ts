@@ -21,6 +21,9 @@ export const INSTRUMENT_LIMITS = {
   highestNeckFret: { least: 5, most: 24 },
 } as const;
 
+/** The title of a song that has none yet. */
+export const UNTITLED = 'Untitled song';
+
 /** The name of the one section of a song whose bars stand without a heading. */
 export const UNNAMED_SECTION = 'Song';
 

@@ -14,6 +14,7 @@ import { newSong } from '../../core/song/new-song.ts';
 import { mainPartOf } from '../../core/song/parts.ts';
 import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
 import { songKeysOf } from '../../core/song/song-keys.ts';
+import { UNTITLED } from '../../core/song/song-limits.ts';
 import { AppError } from '../http/app-error.ts';
 import type { SongColumns, SongRepository } from './repository.ts';
 
@@ -47,7 +48,7 @@ export function createSongService(repository: SongRepository, clock: () => Date)
     },
 
     async create(input: CreateSong): Promise<OpenSong> {
-      const document = 'document' in input ? input.document : newSong(input.title.trim() || 'Untitled song');
+      const document = 'document' in input ? input.document : newSong(input.title.trim() || UNTITLED);
       const id = songIdSchema.parse(randomUUID());
       await repository.insert(id, columnsOf(document), document, clock());
       return { id, revision: 1, document };

@@ -9,16 +9,18 @@ export function Dialog(props: {
   readonly title: string;
   readonly isOpen: boolean;
   readonly onClose: () => void;
+  readonly closeLabel?: string;
+  readonly isWide?: boolean;
   readonly children: ReactNode;
 }) {
-  const { title, isOpen, onClose, children } = props;
+  const { title, isOpen, onClose, closeLabel = 'Close', isWide = false, children } = props;
   return (
     <Veil isOpen={isOpen} isDismissable onOpenChange={(open) => (open ? undefined : onClose())}>
       <Modal>
-        <Sheet>
+        <Sheet data-wide={isWide || undefined}>
           <Heading slot="title">{title}</Heading>
           {children}
-          <Button onPress={onClose}>Close</Button>
+          <Button onPress={onClose}>{closeLabel}</Button>
         </Sheet>
       </Modal>
     </Veil>
@@ -30,5 +32,6 @@ const Veil = styled(ModalOverlay)`
 `;
 const Sheet = styled(AriaDialog)`
   background: ${colour.sheet}; padding: 24px 28px; width: min(520px, calc(100vw - 32px)); max-height: calc(100vh - 48px);
-  overflow: auto; display: grid; gap: 14px; justify-items: start;
+  overflow: auto; display: grid; gap: 14px; justify-items: start; outline: none;
+  &[data-wide] { width: min(1000px, calc(100vw - 32px)); }
 `;

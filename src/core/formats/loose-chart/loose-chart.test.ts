@@ -1,19 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../../test-support/arbitrary-chart.ts';
+import { runSteps } from '../../kernel/steps.ts';
 import { formatChart } from '../text-chart/format-chart.ts';
 import { isClean, parseChart } from '../text-chart/parse-chart.ts';
 import { ASSUMPTIONS, type AssumptionKind, type LooseChoices } from './assumption.ts';
 import { type LooseReading, readLooseChart } from './read-loose-chart.ts';
 
-const read = (text: string, choices: LooseChoices = {}): LooseReading => {
-  const reading = readLooseChart(text, choices);
-  let step = reading.next();
-  while (step.done !== true) {
-    step = reading.next();
-  }
-  return step.value;
-};
+const read = (text: string, choices: LooseChoices = {}): LooseReading => runSteps(readLooseChart(text, choices));
 const textOf = (text: string, choices: LooseChoices = {}): string => read(text, choices).text;
 const kindsOf = (text: string): readonly AssumptionKind[] => read(text).assumptions.map(({ kind }) => kind);
 

@@ -9,6 +9,7 @@
  * A long text takes a while, so the reader is a generator that reports how far it is.
  */
 import { splitLines } from '../../kernel/lines.ts';
+import type { Steps } from '../../kernel/steps.ts';
 import { COMMON_TIME, parseMetre } from '../../rhythm/metre.ts';
 import { SONG_LIMITS } from '../../song/song-limits.ts';
 import { type Assumption, assume, chosenFor, type LooseChoices, listAssumptions } from './assumption.ts';
@@ -19,10 +20,7 @@ import { type ChordWords, type LooseLine, readLooseLine } from './loose-line.ts'
 /** A loose chart as read: the text chart it comes to, and what was assumed on the way. */
 export type LooseReading = { readonly text: string; readonly assumptions: readonly Assumption[] };
 
-/** How much has been read, from 0 to 1. */
-export type ReadingProgress = { readonly share: number };
-
-const LINES_BETWEEN_REPORTS = 500;
+const LINES_A_STEP = 500;
 const FIRST_WORDS = 5;
 
 type Writing = LooseContext & {
@@ -38,15 +36,12 @@ type Writing = LooseContext & {
 };
 
 /** Reads a loose chart with the choices made so far. Nothing is refused: what cannot be placed is left out, and listed. */
-export function* readLooseChart(
-  text: string,
-  choices: LooseChoices = {},
-): Generator<ReadingProgress, LooseReading, void> {
+export function* readLooseChart(text: string, choices: LooseChoices = {}): Steps<LooseReading> {
   const state = startWriting(choices);
   const known: ChordWords = new Map();
   const lines = withoutTabs(text, state).map((line) => readLooseLine(line, known));
   for (const [index, line] of lines.entries()) {
-    if (index % LINES_BETWEEN_REPORTS === LINES_BETWEEN_REPORTS - 1) {
+    if (index % LINES_A_STEP === LINES_A_STEP - 1) {
       yield { share: index / lines.length };
     }
     writeLine(line, lines[index + 1] ?? null, state);

@@ -7,6 +7,7 @@
  * error, and the kind of a line depends on its neighbours.
  */
 import { splitLines } from '../../kernel/lines.ts';
+import { runSteps, type Steps } from '../../kernel/steps.ts';
 import { barsOfChart, type Chart, type HeaderName } from '../../song/chart.ts';
 import { SONG_LIMITS } from '../../song/song-limits.ts';
 import { assemble, countBars } from './assemble.ts';
@@ -29,6 +30,11 @@ export type ParsedChart = {
 
 /** Reads a text chart. Nothing is thrown and nothing refused: what is wrong is in `problems`, with its place. */
 export function parseChart(text: string): ParsedChart {
+  return runSteps(readChart(text));
+}
+
+/** Reads a text chart in steps, for texts so long that reading them takes a while. */
+export function* readChart(text: string): Steps<ParsedChart> {
   const problems: ChartProblem[] = [];
   const isTooLong = text.length > SONG_LIMITS.chartCharacters;
   if (isTooLong) {
@@ -37,7 +43,7 @@ export function parseChart(text: string): ParsedChart {
   const lines = isTooLong ? [] : toSpans(text);
   const { raw, bodyStart } = collectHeaders(lines, problems);
   const { headers, unread } = readHeaders(raw, problems);
-  const body = readBody(lines.slice(bodyStart), headers.metre, problems);
+  const body = yield* readBody(lines.slice(bodyStart), headers.metre, problems);
   const blocks = unread.includes('metre') ? body.blocks.map(withoutBars) : body.blocks;
   const assembled = assemble(blocks, raw.values.get('form') ?? null, problems);
   const { sections, passes, form } = refuseEarlyPush(assembled, blocks, problems);

@@ -2,6 +2,7 @@
  * The lines under the headers: headings open blocks, bar lines fill them, endings and cues belong to the bar line above.
  */
 import { parseChordSymbol } from '../../harmony/chord-symbol.ts';
+import type { Steps } from '../../kernel/steps.ts';
 import type { Metre } from '../../rhythm/metre.ts';
 import type { ChartEnding, ChartLine } from '../../song/chart.ts';
 import { SONG_LIMITS, UNNAMED_SECTION } from '../../song/song-limits.ts';
@@ -44,24 +45,27 @@ type BodyState = {
   readonly problems: ChartProblem[];
 };
 
-/**
- * Reads the body into blocks in the order of the text. A text with more bars than a song may hold is not read to its
- * end: then `isWhole` is false and the blocks should not be used.
- */
-export function readBody(
-  lines: readonly Span[],
-  metre: Metre,
-  problems: ChartProblem[],
-): { readonly blocks: readonly Block[]; readonly isWhole: boolean } {
+/** The blocks of a body; `isWhole` is false where it has more bars than a song may hold and was not read to its end. */
+export type ReadBody = { readonly blocks: readonly Block[]; readonly isWhole: boolean };
+
+const LINES_A_STEP = 500;
+
+/** Reads the body into blocks in the order of the text. */
+export function* readBody(lines: readonly Span[], metre: Metre, problems: ChartProblem[]): Steps<ReadBody> {
   const state: BodyState = { blocks: [], open: null, bars: 0, metre, problems };
-  const isWhole = lines.every((span) => {
+  for (const [index, span] of lines.entries()) {
+    if (index % LINES_A_STEP === LINES_A_STEP - 1) {
+      yield { share: index / lines.length };
+    }
     if (span.text !== '') {
       readSpan(span, state);
     }
-    return state.bars <= SONG_LIMITS.writtenBars;
-  });
+    if (state.bars > SONG_LIMITS.writtenBars) {
+      return { blocks: [], isWhole: false };
+    }
+  }
   closeLine(state);
-  return { blocks: state.blocks, isWhole };
+  return { blocks: state.blocks, isWhole: true };
 }
 
 function readSpan(span: Span, state: BodyState): void {

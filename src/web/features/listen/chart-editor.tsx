@@ -7,13 +7,32 @@ import { sayProblem } from '../../editor/chart-messages.ts';
 import type { EditorRemark, EditorTarget } from '../../ui/text-editor.tsx';
 import type { ChartText } from './use-chart-text.ts';
 
+/** Findings that are underlined; a text with more of them is no chart yet. */
+const MOST_MARKED = 300;
+
 const TextEditor = lazy(async () => ({ default: (await import('../../ui/text-editor.tsx')).TextEditor }));
 
 /** The text chart in its editor, findings underlined. */
-export function ChartEditor({ chart, target }: { readonly chart: ChartText; readonly target: EditorTarget | null }) {
-  const remarks = useMemo(() => chart.parsed.problems.map(toRemark), [chart.parsed]);
+export function ChartEditor(props: {
+  readonly chart: ChartText;
+  readonly target: EditorTarget | null;
+  readonly onFile: (file: File) => void;
+}) {
+  const { chart, target, onFile } = props;
+  const remarks = useMemo(() => chart.parsed.problems.slice(0, MOST_MARKED).map(toRemark), [chart.parsed]);
   return (
-    <Frame>
+    <Frame
+      data-chart
+      onDragOver={(event) => event.preventDefault()}
+      onDropCapture={(event) => {
+        const [file] = event.dataTransfer.files;
+        if (file !== undefined) {
+          event.preventDefault();
+          event.stopPropagation();
+          onFile(file);
+        }
+      }}
+    >
       <Suspense fallback={<p role="status">Opening the chart …</p>}>
         <TextEditor
           label="Chart of the song"

@@ -1,15 +1,24 @@
 import { useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { isClean } from '../../../core/formats/text-chart/parse-chart.ts';
+import type { ProblemKind } from '../../../core/formats/text-chart/problem.ts';
 import type { ChartChords } from '../../../core/song/document.ts';
 import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
+import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { Progress } from '../../ui/progress.tsx';
 import type { EditorTarget } from '../../ui/text-editor.tsx';
 import { ChartEditor } from './chart-editor.tsx';
 import { FactsForm } from './facts-form.tsx';
+import { LooseDialog } from './loose-dialog.tsx';
 import { ProblemList } from './problem-list.tsx';
 import { useChartText } from './use-chart-text.ts';
+import { useLooseSource } from './use-loose-source.ts';
+
+/** Findings that a text in another manner of writing has. */
+const LOOSE_SIGNS: ReadonlySet<ProblemKind> = new Set(['chords-without-bars', 'not-understood', 'cue-without-line']);
 
 const NAMES: readonly { readonly value: ChartChords; readonly text: string }[] = [
   { value: 'shapes', text: 'shapes' },
@@ -22,13 +31,21 @@ export function ListenPage() {
   const document = useDocument();
   const chart = useChartText();
   const [target, setTarget] = useState<EditorTarget | null>(null);
-  const isBroken = !isClean(chart.parsed);
+  const loose = useLooseSource();
+  const isBroken = !isClean(chart.parsed) || chart.readingShare !== null;
+  const looksLoose = chart.parsed.problems.some(({ kind }) => LOOSE_SIGNS.has(kind));
   const isEmpty = chart.text.trim() === '' || document.map.sections.length === 0;
   return (
     <Page>
       <section aria-label="Chart">
         <header>
           <h2>The chart</h2>
+          <FileTrigger
+            acceptedFileTypes={['text/plain', '.txt', '.text', '.md']}
+            onSelect={(files) => loose.openFile(files?.[0])}
+          >
+            <Button>Open a text file</Button>
+          </FileTrigger>
           {!isBroken && (
             <Choice
               label="Names show"
@@ -44,7 +61,26 @@ export function ListenPage() {
             , and right below them the words where they start.
           </Hint>
         )}
-        <ChartEditor chart={chart} target={target} />
+        {chart.readingShare !== null && <Progress label="Reading the chart" share={chart.readingShare} />}
+        {looksLoose && (
+          <Offer role="status">
+            This looks like names above words, or bars without lines.{' '}
+            <Button onPress={() => loose.openText(chart.text)}>Read it as that</Button>
+          </Offer>
+        )}
+        <ChartEditor chart={chart} target={target} onFile={loose.openFile} />
+        {loose.problem !== '' && <p role="alert">{loose.problem}</p>}
+        {loose.source !== null && (
+          <LooseDialog
+            source={loose.source}
+            onEncoding={loose.readAs}
+            onClose={loose.close}
+            onTake={(text) => {
+              chart.change(text);
+              loose.close();
+            }}
+          />
+        )}
       </section>
       <aside>
         <ProblemList problems={chart.parsed.problems} onGo={setTarget} />
@@ -59,14 +95,18 @@ export function ListenPage() {
 const Page = styled.div`
   display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx + 40}px; min-height: calc(100vh - ${frame.stripPx + 1}px);
   > section { display: flex; flex-direction: column; gap: 10px; padding: 18px 24px 24px; height: calc(100vh - ${frame.stripPx + 1}px); min-height: 420px; }
-  > section > div:last-child { flex: 1; }
-  > section > header { display: flex; justify-content: space-between; align-items: center; min-height: 32px; }
+  > section > [data-chart] { flex: 1; }
+  > section > header { display: flex; justify-content: space-between; align-items: center; gap: 12px; min-height: 32px; }
+  > section > header h2 { margin-right: auto; }
   aside { border-left: 1px solid ${colour.hairline}; background: ${colour.sheet}; padding: 22px 24px; display: flex; flex-direction: column; gap: 12px; }
   aside > h2 { padding-top: 6px; }
   @media (max-width: 860px) {
     grid-template-columns: minmax(0, 1fr);
     aside { border-left: 0; border-top: 1px solid ${colour.hairline}; }
   }
+`;
+const Offer = styled.p`
+  font-size: 14px; border-left: 4px solid ${colour.brass}; padding: 2px 0 2px 10px;
 `;
 const Hint = styled.p`
   color: ${colour.quiet}; font-size: 14px;

@@ -1,17 +1,18 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { fingerPin } from '../../../core/arrange/part-shapes.ts';
+import { commandForText } from '../../../core/formats/text-chart/apply-text.ts';
 import { formatChart } from '../../../core/formats/text-chart/format-chart.ts';
-import { isClean, type ParsedChart, parseChart } from '../../../core/formats/text-chart/parse-chart.ts';
+import { type ParsedChart, parseChart } from '../../../core/formats/text-chart/parse-chart.ts';
 import { chartOf } from '../../../core/song/chart-of.ts';
-import type { SongCommand } from '../../../core/song/commands.ts';
 import type { SongDocument } from '../../../core/song/document.ts';
-import { SONG_LIMITS } from '../../../core/song/song-limits.ts';
+import { coreWorker } from '../../api/core-worker.ts';
 import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
 
 /** The chart being edited: its text as typed, what was read from it, and how to change it. */
 export type ChartText = {
   readonly text: string;
   readonly parsed: ParsedChart;
+  /** How much of a long text has been read, from 0 to 1; null while none is being read. */
+  readonly readingShare: number | null;
   readonly change: (text: string) => void;
 };
 
@@ -20,6 +21,9 @@ const REFUSED = /\u0000|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[
 
 /** A pause longer than this ends a run of typing, which is undone as one step. */
 const RUN_PAUSE_MS = 1500;
+
+/** Longer texts are read by the worker, so that typing never waits for them. */
+const LONG_TEXT = 20_000;
 
 /**
  * Keeps the text that is typed and the document in step. The text stays as typed while the document follows it; when
@@ -31,40 +35,80 @@ export function useChartText(): ChartText {
   const [text, setText] = useState(() => textOf(document));
   const made = useRef(document);
   const typing = useRef({ run: 0, lastMs: 0 });
+  const { longParsed, readingShare, readLong, drop } = useLongText();
   useEffect(() => {
     if (document !== made.current) {
       made.current = document;
+      drop();
       setText(textOf(document));
     }
-  }, [document]);
-  const parsed = useMemo(() => parseChart(text), [text]);
+  }, [document, drop]);
+  const asked = useRef('');
+  useEffect(() => {
+    if (text.length > LONG_TEXT && asked.current !== text) {
+      asked.current = text;
+      readLong(made.current, text, () => undefined);
+    }
+  }, [text, readLong]);
+  const shortParsed = useMemo(() => (text.length > LONG_TEXT ? null : parseChart(text)), [text]);
+  const keep = (): void => {
+    made.current = editor.store.getState().history.present;
+  };
   const change = (typed: string): void => {
     if (typed === text) {
       return;
     }
     const next = typed.replace(REFUSED, '\uFFFD');
-    const read = parseChart(next);
+    const group = nextGroup(typing.current);
     setText(next);
-    const command = commandFor(next, read);
-    if (command !== null) {
-      editor.run(command, nextGroup(typing.current));
+    drop();
+    if (next.length > LONG_TEXT) {
+      asked.current = next;
+      readLong(editor.store.getState().history.present, next, (read) => {
+        editor.run({ kind: 'replace-song', document: read }, group);
+        keep();
+      });
+      return;
     }
-    made.current = editor.store.getState().history.present;
+    const command = commandForText(next, parseChart(next));
+    if (command !== null) {
+      editor.run(command, group);
+    }
+    keep();
   };
-  return { text, parsed, change };
+  return { text, parsed: shortParsed ?? longParsed ?? UNREAD, readingShare, change };
 }
 
-/** What a text does to the song; null for one that is too long even to be kept as it is. */
-function commandFor(text: string, read: ParsedChart): SongCommand | null {
-  if (!read.isUsable) {
-    return text.length > SONG_LIMITS.chartCharacters ? null : { kind: 'keep-draft', draftText: text };
-  }
-  return {
-    kind: 'apply-chart',
-    chart: read.chart,
-    options: { unreadHeaders: read.unreadHeaders, fingerPin },
-    draftText: isClean(read) ? null : text,
-  };
+/** What is shown of a long text before it has been read: nothing. */
+const UNREAD: ParsedChart = parseChart('');
+
+/** Reads long texts one after the other in the worker; a newer one, or `drop`, ends the reading of the one before. */
+function useLongText() {
+  const [longParsed, setLongParsed] = useState<ParsedChart | null>(null);
+  const [readingShare, setShare] = useState<number | null>(null);
+  const job = useRef<{ readonly cancel: () => void } | null>(null);
+  const tools = useMemo(() => {
+    const drop = (): void => {
+      job.current?.cancel();
+      job.current = null;
+      setShare(null);
+    };
+    const readLong = (document: SongDocument, text: string, onRead: (document: SongDocument) => void): void => {
+      setShare(0);
+      const asked = coreWorker.ask<'apply-text'>({ kind: 'apply-text', document, text }, setShare);
+      job.current = asked;
+      asked.result
+        .then(({ parsed, document: read }) => {
+          setLongParsed(parsed);
+          onRead(read);
+        })
+        .catch(() => setLongParsed(null))
+        .finally(() => setShare(null));
+    };
+    return { drop, readLong };
+  }, []);
+  useEffect(() => tools.drop, [tools]);
+  return { longParsed, readingShare, ...tools };
 }
 
 /** The undo group of a keystroke: that of the run it belongs to. */

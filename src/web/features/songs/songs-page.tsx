@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import type { SongId, SongSummary } from '../../../contract/api.ts';
+import { UNTITLED } from '../../../core/song/song-limits.ts';
 import { api } from '../../api/client.ts';
 import { settleSaves } from '../../editor/pending-saves.ts';
 import { chooseLook, LOOKS, readLook } from '../../theme/look.ts';
@@ -22,7 +23,7 @@ export function SongsPage() {
 
   const create = () =>
     act(async () => {
-      const song = await api.createSong({ title: 'Untitled song' });
+      const song = await api.createSong({ title: UNTITLED });
       await navigate(`/songs/${song.id}/listen`);
     });
   const remove = (song: SongSummary) =>

@@ -1,0 +1,89 @@
+/*
+ * The page's side of the worker: each request is a promise with a way to cancel it. A newer request of a kind leaves the
+ * older promise unsettled for ever, as the worker drops it; who asks again is no longer interested in the first answer.
+ */
+import type { FromWorker, ToWorker, WorkerRequest, WorkerResults } from '../../worker/messages.ts';
+
+/** A request as the page states it; the number is given here. */
+type Asked<K extends WorkerRequest['kind']> = Omit<Extract<WorkerRequest, { kind: K }>, 'requestId'>;
+
+/** A job that is under way. */
+export type WorkerJob<K extends WorkerRequest['kind']> = {
+  readonly result: Promise<WorkerResults[K]>;
+  readonly cancel: () => void;
+};
+
+/** What is needed of a worker. */
+type Port = {
+  postMessage: (message: ToWorker) => void;
+  onmessage: ((event: MessageEvent<FromWorker>) => void) | null;
+  onerror: ((event: ErrorEvent) => void) | null;
+};
+
+type Waiting = {
+  readonly resolve: (result: never) => void;
+  readonly reject: (error: Error) => void;
+  readonly onProgress: (share: number) => void;
+};
+
+/** Talks to a worker that is started with the first request. */
+export function createCoreWorker(startWorker: () => Port) {
+  const waiting = new Map<number, Waiting>();
+  let port: Port | null = null;
+  let lastId = 0;
+
+  const listen = ({ data }: MessageEvent<FromWorker>): void => {
+    const job = waiting.get(data.requestId);
+    if (job === undefined) {
+      return;
+    }
+    if (data.kind === 'progress') {
+      job.onProgress(data.share);
+      return;
+    }
+    waiting.delete(data.requestId);
+    if (data.kind === 'done') {
+      job.resolve(data.result as never);
+    } else {
+      job.reject(new Error(data.message));
+    }
+  };
+
+  const start = (): Port => {
+    const started = startWorker();
+    started.onmessage = listen;
+    started.onerror = () => {
+      port = null;
+      for (const job of waiting.values()) {
+        job.reject(new Error('The reader stopped. What was typed is kept; change it to try again.'));
+      }
+      waiting.clear();
+    };
+    return started;
+  };
+
+  return {
+    /** Asks for a result; `onProgress` hears shares from 0 to 1 on the way. */
+    ask: <K extends WorkerRequest['kind']>(request: Asked<K>, onProgress: (share: number) => void): WorkerJob<K> => {
+      lastId += 1;
+      const requestId = lastId;
+      port ??= start();
+      const current = port;
+      const result = new Promise<WorkerResults[K]>((resolve, reject) => {
+        waiting.set(requestId, { resolve, reject, onProgress });
+        current.postMessage({ ...request, requestId } as unknown as WorkerRequest);
+      });
+      const cancel = (): void => {
+        if (waiting.delete(requestId)) {
+          current.postMessage({ kind: 'cancel', requestId });
+        }
+      };
+      return { result, cancel };
+    },
+  };
+}
+
+/** The page's one worker. */
+export const coreWorker = createCoreWorker(
+  () => new Worker(new URL('../../worker/main.ts', import.meta.url), { type: 'module' }),
+);

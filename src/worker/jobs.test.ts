@@ -1,0 +1,86 @@
+import { describe, expect, test } from 'vitest';
+import { newSong } from '../core/song/new-song.ts';
+import { createJobs } from './jobs.ts';
+import type { FromWorker, ToWorker } from './messages.ts';
+
+const LONG = 'G D Em C\nwords under the chords\n\n'.repeat(4000);
+const loose = (requestId: number, text = LONG): ToWorker => ({ kind: 'read-loose', requestId, text, choices: {} });
+
+/** Jobs over a clock that moves 5 ms at every look, pulled by hand. */
+function startJobs() {
+  const sent: FromWorker[] = [];
+  const queue: (() => void)[] = [];
+  let now = 0;
+  const take = createJobs({
+    post: (message) => void sent.push(message),
+    nowMs: () => {
+      now += 5;
+      return now;
+    },
+    later: (work) => void queue.push(work),
+  });
+  const pullOnce = (): boolean => {
+    const work = queue.shift();
+    work?.();
+    return work !== undefined;
+  };
+  const pullAll = (): void => {
+    while (pullOnce()) {
+      // goes on until nothing waits
+    }
+  };
+  return {
+    take,
+    sent,
+    pullOnce,
+    pullAll,
+    kindsFor: (id: number) => sent.filter(({ requestId }) => requestId === id).map(({ kind }) => kind),
+  };
+}
+
+describe('the worker', () => {
+  test('answers with rising progress and then once with the result', () => {
+    const { take, pullAll, sent, kindsFor } = startJobs();
+    take(loose(1));
+    pullAll();
+    const shares = sent.flatMap((message) => (message.kind === 'progress' ? [message.share] : []));
+    expect(shares.length).toBeGreaterThan(3);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect(kindsFor(1).filter((kind) => kind === 'done')).toHaveLength(1);
+    expect(kindsFor(1).at(-1)).toBe('done');
+  });
+
+  test('says nothing more of a request that was cancelled', () => {
+    const { take, pullOnce, pullAll, kindsFor, sent } = startJobs();
+    take(loose(1));
+    pullOnce();
+    const before = sent.length;
+    take({ kind: 'cancel', requestId: 1 });
+    pullAll();
+    expect(sent).toHaveLength(before);
+    expect(kindsFor(1)).not.toContain('done');
+  });
+
+  test('drops the older of two requests of one kind', () => {
+    const { take, pullOnce, pullAll, kindsFor } = startJobs();
+    take(loose(1));
+    pullOnce();
+    take(loose(2, 'G D\n'));
+    pullAll();
+    expect(kindsFor(1)).not.toContain('done');
+    expect(kindsFor(2)).toContain('done');
+  });
+
+  test('works on two kinds in turn, and a failed job stops neither the other nor the worker', () => {
+    const { take, pullAll, sent, kindsFor } = startJobs();
+    take(loose(1));
+    take({ kind: 'apply-text', requestId: 2, document: { ...newSong('x'), arrangements: [] }, text: '| G |' });
+    pullAll();
+    expect(kindsFor(1)).toContain('done');
+    expect(kindsFor(2)).toEqual(['failed']);
+    take({ kind: 'apply-text', requestId: 3, document: newSong('x'), text: 'title: y\n\n| G | D |\n' });
+    pullAll();
+    const done = sent.find((message) => message.kind === 'done' && message.requestId === 3);
+    expect(done).toMatchObject({ result: { parsed: { problems: [] }, document: { facts: { title: 'y' } } } });
+  });
+});

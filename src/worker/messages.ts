@@ -1,0 +1,25 @@
+import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
+import type { LooseReading } from '../core/formats/loose-chart/read-loose-chart.ts';
+import type { AppliedText } from '../core/formats/text-chart/apply-text.ts';
+import type { SongDocument } from '../core/song/document.ts';
+
+/** What the worker can be asked to do. A newer request of a kind drops the older one of that kind. */
+export type WorkerRequest =
+  | { readonly kind: 'apply-text'; readonly requestId: number; readonly document: SongDocument; readonly text: string }
+  | { readonly kind: 'read-loose'; readonly requestId: number; readonly text: string; readonly choices: LooseChoices };
+
+/** Everything that is sent to the worker. */
+export type ToWorker = WorkerRequest | { readonly kind: 'cancel'; readonly requestId: number };
+
+/** The result of each kind of request. */
+export type WorkerResults = { readonly 'apply-text': AppliedText; readonly 'read-loose': LooseReading };
+
+/** Everything that comes from the worker: progress (0 to 1), then one result or a failure; nothing more after a cancel. */
+export type FromWorker =
+  | { readonly kind: 'progress'; readonly requestId: number; readonly share: number }
+  | {
+      readonly kind: 'done';
+      readonly requestId: number;
+      readonly result: WorkerResults[WorkerRequest['kind']];
+    }
+  | { readonly kind: 'failed'; readonly requestId: number; readonly message: string };

@@ -12,7 +12,11 @@ rmSync(join(root, 'dist'), { recursive: true, force: true });
 await buildWeb({ root, logLevel: 'warn' });
 await bundle({
   absWorkingDir: root,
-  entryPoints: { main: 'src/server/main.ts', 'make-template': 'src/server/db/make-template.ts' },
+  entryPoints: {
+    main: 'src/server/main.ts',
+    restore: 'src/server/restore.ts',
+    'make-template': 'src/server/db/make-template.ts',
+  },
   outdir: server,
   outExtension: { '.js': '.mjs' },
   bundle: true,

@@ -1,5 +1,10 @@
 /** The HTTP interface: what goes over the wire between browser and server. */
 import * as z from 'zod';
+import type { ChordSymbol } from '../core/harmony/chord-symbol.ts';
+import { isQuality } from '../core/harmony/quality.ts';
+import { isNoteName } from '../core/pitch/note-name.ts';
+import type { SongChange } from '../core/song/changes.ts';
+import type { Facts } from '../core/song/document.ts';
 import { SONG_LIMITS } from '../core/song/song-limits.ts';
 import { loadDocument } from './load-document.ts';
 import { oneLine } from './text.ts';
@@ -56,6 +61,55 @@ export type SaveSong = z.infer<typeof saveSongSchema>;
 /** The answer to a save. */
 export const savedSongSchema = z.object({ revision: z.int() });
 
+/** The id of a kept version of a song. */
+export const versionIdSchema = z.uuid().brand('VersionId');
+export type VersionId = z.infer<typeof versionIdSchema>;
+
+/** Why a version was kept: while editing, or before something replaced it. */
+const versionReasonSchema = z.enum(['editing', 'before-restore', 'before-import', 'conflict']);
+export type VersionReason = z.infer<typeof versionReasonSchema>;
+
+const noteName = z.custom<ChordSymbol['root']>((value) => typeof value === 'string' && isNoteName(value));
+const chordSchema: z.ZodType<ChordSymbol> = z.object({
+  root: noteName,
+  quality: z.custom<ChordSymbol['quality']>((value) => typeof value === 'string' && isQuality(value)),
+  bass: noteName.nullable(),
+});
+const sectionKinds = z.enum(['section-added', 'section-removed', 'section-changed']);
+const songChangeSchema: z.ZodType<SongChange> = z.union([
+  z.object({ kind: z.literal('fact'), fact: z.custom<keyof Facts>((value) => typeof value === 'string') }),
+  z.object({ kind: sectionKinds, name: z.string(), bars: z.int() }),
+  z.object({ kind: z.literal('section-renamed'), from: z.string(), to: z.string() }),
+  z.object({ kind: z.enum(['form', 'draft']) }),
+  z.object({ kind: z.literal('capo'), part: z.string(), from: z.int(), to: z.int() }),
+  z.object({ kind: z.literal('tuning'), part: z.string(), from: z.string(), to: z.string() }),
+  z.object({ kind: z.literal('shapes'), part: z.string(), chords: z.array(chordSchema) }),
+  z.object({ kind: z.enum(['part-added', 'part-removed', 'part-changed']), part: z.string() }),
+]);
+
+/** A kept version in the list: `changes` lead from it to the next newer one; null where one of them cannot be read. */
+const keptVersionSchema = z.object({
+  id: versionIdSchema,
+  revision: z.int(),
+  reason: versionReasonSchema,
+  madeAt: z.iso.datetime(),
+  changes: z.array(songChangeSchema).readonly().nullable(),
+});
+export type KeptVersion = z.infer<typeof keptVersionSchema>;
+
+/** GET /api/songs/:id/versions, newest first. */
+export const versionListSchema = z.object({ versions: z.array(keptVersionSchema) });
+
+/** GET /api/songs/:id/versions/:versionId. */
+export const openVersionSchema = z.object({ document: documentSchema });
+
+/** POST /api/songs/:id/versions: keeps a document, or what is stored now. */
+export const keepVersionSchema = z.strictObject({
+  reason: versionReasonSchema.exclude(['editing']),
+  document: documentSchema.exactOptional(),
+});
+export type KeepVersion = z.infer<typeof keepVersionSchema>;
+
 /** What the server says when it refuses. */
 export const errorCodes = [
   'not-found',
@@ -63,6 +117,8 @@ export const errorCodes = [
   'stale-revision',
   'too-large',
   'damaged-song',
+  'disk-full',
+  'too-many-requests',
   'internal',
 ] as const;
 export type ErrorCode = (typeof errorCodes)[number];

@@ -4,17 +4,26 @@ import { pinoHttp } from 'pino-http';
 import { addDemoSongs } from './demo/demo-songs.ts';
 import { AppError } from './http/app-error.ts';
 import { errorHandler } from './http/error-handler.ts';
-import { giveNonce, localOnly, securityHeaders } from './http/security.ts';
+import { createDoor, createRateLimit, giveNonce, REQUESTS_IN_TEN_SECONDS, securityHeaders } from './http/security.ts';
+import type { Services } from './services.ts';
+import { createSettingsRoutes } from './settings/routes.ts';
 import { createSongRoutes } from './songs/routes.ts';
-import type { SongService } from './songs/service.ts';
+import { createVersionRoutes } from './versions/routes.ts';
 
 /** What the application is made of; `pages` is null where only the API is wanted. */
-export type AppParts = { readonly songs: SongService; readonly pages: Router | null; readonly logger: Logger };
+export type AppParts = {
+  readonly services: Services;
+  readonly pages: Router | null;
+  readonly logger: Logger;
+  /** Names under which the machine may be addressed besides its own. */
+  readonly extraNames?: readonly string[];
+  readonly requestsInTenSeconds?: number;
+};
 
 const BODY_LIMIT = '6mb';
 
 /** The whole HTTP application. */
-export function createApp({ songs, pages, logger }: AppParts): Express {
+export function createApp({ services, pages, logger, extraNames, requestsInTenSeconds }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -27,14 +36,20 @@ export function createApp({ songs, pages, logger }: AppParts): Express {
       },
     }),
   );
-  app.use(giveNonce, securityHeaders, localOnly);
-  app.use('/api', express.json({ limit: BODY_LIMIT }));
+  app.use(giveNonce, securityHeaders, createDoor(extraNames));
+  app.use(
+    '/api',
+    createRateLimit(requestsInTenSeconds ?? REQUESTS_IN_TEN_SECONDS),
+    express.json({ limit: BODY_LIMIT }),
+  );
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok' });
   });
-  app.use('/api/songs', createSongRoutes(songs));
+  app.use('/api/songs/:id/versions', createVersionRoutes(services.versions));
+  app.use('/api/songs', createSongRoutes(services.songs));
+  app.use('/api/settings', createSettingsRoutes(services.settings));
   app.post('/api/demo-songs', async (_request, response) => {
-    await addDemoSongs(songs);
+    await addDemoSongs(services.songs);
     response.status(204).end();
   });
   app.use('/api', (_request, _response, next) => {

@@ -4,17 +4,20 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
-import { LibraryError, openLibrary } from './data-folder/open-library.ts';
+import { createBackupRepository } from './backup/repository.ts';
+import { scheduleBackups } from './backup/schedule.ts';
+import { writeBackup } from './backup/write-backup.ts';
+import { BACKUPS, LibraryError, openLibrary } from './data-folder/open-library.ts';
 import { addDemoSongs } from './demo/demo-songs.ts';
 import { createPages } from './http/pages.ts';
-import { createSongRepository } from './songs/repository.ts';
-import { createSongService } from './songs/service.ts';
+import { createServices } from './services.ts';
 
-const HOST = '127.0.0.1';
 const DEFAULT_PORT = 5186;
 
 const here = dirname(fileURLToPath(import.meta.url));
 const port = Number(process.env['PORT'] ?? DEFAULT_PORT);
+const host = process.env['GOLDEN_LADDER_HOST'] ?? '127.0.0.1';
+const extraNames = (process.env['GOLDEN_LADDER_NAMES'] ?? '').split(',').flatMap((name) => name.trim() || []);
 const dataFolder = resolve(process.env['GOLDEN_LADDER_DATA'] ?? 'data');
 const wantsDemo = process.env['GOLDEN_LADDER_DEMO'] !== 'off';
 const logger = pino({ level: process.env['GOLDEN_LADDER_LOG'] ?? 'warn' }, pino.destination(2));
@@ -27,9 +30,11 @@ function stop(message: string): never {
 
 function listen(app: ReturnType<typeof createApp>): Promise<Server> {
   return new Promise((listening) => {
-    const server = app.listen(port, HOST, (error?: Error) => {
+    const server = app.listen(port, host, (error?: Error) => {
       if (error !== undefined) {
-        stop(`Port ${port} is not free. Set PORT to another number and start again.`);
+        stop(
+          `Port ${port} of ${host} is not free, or no address of this machine. Set PORT to another number and start again.`,
+        );
       }
       listening(server);
     });
@@ -45,18 +50,24 @@ async function start(): Promise<void> {
     migrationsFolder: join(here, 'db', 'migrations'),
     templateFile: existsSync(template) ? template : null,
   });
-  const songs = createSongService(createSongRepository(library.db), () => new Date());
+  const services = createServices(library.db, () => new Date());
+  const { songs } = services;
   if (library.isNew && wantsDemo) {
     await addDemoSongs(songs);
   }
   await songs.purge();
   const webFolder = join(here, '..', 'web');
   const pages = existsSync(join(webFolder, 'index.html')) ? await createPages(webFolder) : null;
-  const server = await listen(createApp({ songs, pages, logger }));
-  process.stdout.write(`Golden Ladder is ready: http://${HOST}:${port}\n`);
+  const server = await listen(createApp({ services, pages, logger, extraNames }));
+  process.stdout.write(`Golden Ladder is ready: http://${host}:${port}\n`);
+  const backups = createBackupRepository(library.db);
+  const schedule = scheduleBackups(() => writeBackup(backups, join(dataFolder, BACKUPS), new Date()), logger);
   const close = (): void => {
     server.close(() => {
-      void library.close().then(() => process.exit(0));
+      void schedule
+        .stop()
+        .then(library.close)
+        .then(() => process.exit(0));
     });
     server.closeAllConnections();
   };

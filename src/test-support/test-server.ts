@@ -1,9 +1,9 @@
 import type { Server } from 'node:http';
 import { pino } from 'pino';
 import { createApp } from '../server/app.ts';
-import { openDatabase } from '../server/db/connect.ts';
+import { type Database, openDatabase } from '../server/db/connect.ts';
+import { createServices, type Services } from '../server/services.ts';
 import { createSongRepository } from '../server/songs/repository.ts';
-import { createSongService } from '../server/songs/service.ts';
 import { MIGRATIONS, templateFile } from './database-template.ts';
 
 /** A real server over a real database in memory, on a free port of this machine. */
@@ -12,7 +12,8 @@ export type TestServer = {
   readonly log: readonly string[];
   /** The server's time; move it on as a test needs. */
   readonly time: { now: Date };
-  readonly songs: ReturnType<typeof createSongService>;
+  readonly songs: Services['songs'];
+  readonly database: Database;
   readonly repository: ReturnType<typeof createSongRepository>;
   readonly stop: () => Promise<void>;
   readonly start: () => Promise<void>;
@@ -20,14 +21,19 @@ export type TestServer = {
 };
 
 /** Starts one; `stop` and `start` take it off the line and back with its data. */
-export async function startTestServer(): Promise<TestServer> {
+export async function startTestServer(options: { readonly requestsInTenSeconds?: number } = {}): Promise<TestServer> {
   const database = await openDatabase(undefined, MIGRATIONS, templateFile());
   const time = { now: new Date('2026-03-01T12:00:00Z') };
   const log: string[] = [];
   const repository = createSongRepository(database.db);
-  const songs = createSongService(repository, () => time.now);
+  const services = createServices(database.db, () => time.now);
   const logger = pino({ level: 'debug' }, { write: (line: string) => void log.push(line) });
-  const app = createApp({ songs, pages: null, logger });
+  const app = createApp({
+    services,
+    pages: null,
+    logger,
+    requestsInTenSeconds: options.requestsInTenSeconds ?? 1_000_000,
+  });
   let server: Server | null = null;
   let port = 0;
   const start = (): Promise<void> =>
@@ -50,7 +56,8 @@ export async function startTestServer(): Promise<TestServer> {
     },
     log,
     time,
-    songs,
+    songs: services.songs,
+    database: database.db,
     repository,
     start,
     stop,

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { PGlite } from '@electric-sql/pglite';
+import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
 import * as schema from './schema.ts';
@@ -26,8 +27,32 @@ export async function openDatabase(
     startParams: START_PARAMS,
   });
   const db = drizzle(client, { schema });
-  await migrate(db, { migrationsFolder });
+  try {
+    await refuseNewer(client, migrationsFolder);
+    await migrate(db, { migrationsFolder });
+  } catch (error) {
+    await client.close();
+    throw error;
+  }
   return { db, close: () => client.close() };
+}
+
+/** The database has been through migrations that this program does not know. */
+export class NewerDatabaseError extends Error {
+  override readonly name = 'NewerDatabaseError';
+}
+
+/** Migrations are known by the time they were made; one that is later than our last is a newer program's. */
+async function refuseNewer(client: PGlite, migrationsFolder: string): Promise<void> {
+  const { rows: tables } = await client.query("select 1 where to_regclass('drizzle.__drizzle_migrations') is not null");
+  const { rows } =
+    tables.length === 0
+      ? { rows: [] }
+      : await client.query<{ last: string }>('select max(created_at) as last from drizzle.__drizzle_migrations');
+  const known = readMigrationFiles({ migrationsFolder }).at(-1)?.folderMillis ?? 0;
+  if (Number(rows[0]?.last ?? 0) > known) {
+    throw new NewerDatabaseError('migrations of a newer program');
+  }
 }
 
 /** A migrated, empty database as a compressed archive, from which a new data folder starts quickly. */

@@ -21,3 +21,25 @@ export const songs = pgTable(
   },
   (table) => [index('songs_updated_at').on(table.updatedAt)],
 );
+
+/** Earlier states of songs that are kept for a while. */
+export const songVersions = pgTable(
+  'song_versions',
+  {
+    id: uuid('id').primaryKey(),
+    songId: uuid('song_id')
+      .notNull()
+      .references(() => songs.id, { onDelete: 'cascade' }),
+    revision: integer('revision').notNull(),
+    reason: text('reason').notNull(),
+    document: jsonb('document').notNull(),
+    madeAt: timestamp('made_at', { withTimezone: true }).notNull(),
+  },
+  (table) => [index('song_versions_song').on(table.songId, table.madeAt)],
+);
+
+/** The library's settings: one row, one value. */
+export const settings = pgTable('settings', {
+  id: text('id').primaryKey(),
+  value: jsonb('value').notNull(),
+});

@@ -9,6 +9,8 @@ const STATUS: Readonly<Record<ErrorCode, number>> = {
   'stale-revision': 409,
   'too-large': 413,
   'damaged-song': 500,
+  'disk-full': 507,
+  'too-many-requests': 429,
   internal: 500,
 };
 
@@ -19,7 +21,7 @@ export const errorHandler: ErrorRequestHandler = (error: unknown, request, respo
     return;
   }
   const { code, message } = toAppError(error);
-  if (STATUS[code] === 500) {
+  if (STATUS[code] >= 500) {
     request.log.error({ reason: reasonOf(error) }, 'request failed');
   }
   response.status(STATUS[code]).json({ code, message });
@@ -42,6 +44,12 @@ function toAppError(error: unknown): AppError {
   if (status !== null) {
     return new AppError('invalid-input', 'The request could not be read.');
   }
+  if (isDiskFull(error)) {
+    return new AppError(
+      'disk-full',
+      'The disk of the data folder is full. Make room; what was not saved waits in the browser.',
+    );
+  }
   return new AppError('internal', 'Something went wrong inside Golden Ladder. What was saved before is safe.');
 }
 
@@ -53,4 +61,10 @@ function bodyParserStatus(error: unknown): number | null {
 
 function reasonOf(error: unknown): string {
   return error instanceof Error ? `${error.name}: ${error.message.slice(0, 300)}` : 'unknown';
+}
+
+/** Whether the database or the file system ran out of room. */
+export function isDiskFull(error: unknown): boolean {
+  const cause = error instanceof Error && error.cause instanceof Error ? error.cause.message : '';
+  return error instanceof Error && /ENOSPC|No space left on device/i.test(`${error.message} ${cause}`);
 }

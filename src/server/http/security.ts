@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { RequestHandler } from 'express';
+import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { AppError } from './app-error.ts';
 
@@ -36,20 +37,45 @@ export const securityHeaders: RequestHandler = helmet({
   strictTransportSecurity: false,
 });
 
-const LOCAL_NAMES: ReadonlySet<string> = new Set(['127.0.0.1', 'localhost', '[::1]']);
+/** The names this machine has for itself. */
+const LOCAL_NAMES = ['127.0.0.1', 'localhost', '[::1]'] as const;
 
-/** Answers only requests that were addressed to this machine by its own names, and writes only from our own pages. */
-export const localOnly: RequestHandler = (request, _response, next) => {
-  const host = nameOf(`http://${request.headers.host ?? ''}`);
-  const { origin } = request.headers;
-  const isForeignOrigin = origin !== undefined && !LOCAL_NAMES.has(nameOf(origin));
-  if (!LOCAL_NAMES.has(host) || isForeignOrigin) {
-    next(new AppError('invalid-input', 'Golden Ladder answers only on this machine.'));
-    return;
-  }
-  next();
-};
+/**
+ * Answers only requests that were addressed by a known name, and that no other web page made: neither one that says so in
+ * Origin nor one whose browser says so. `extraNames` are names for the machine that its owner has allowed.
+ */
+export function createDoor(extraNames: readonly string[] = []): RequestHandler {
+  const names: ReadonlySet<string> = new Set([...LOCAL_NAMES, ...extraNames.map((name) => name.toLowerCase())]);
+  return (request, _response, next) => {
+    const host = request.headers.host ?? '';
+    const { origin } = request.headers;
+    const site = request.headers['sec-fetch-site'];
+    const isForeign = origin !== undefined && origin !== `http://${host}`;
+    const isFromElsewhere = request.path.startsWith('/api') && (site === 'cross-site' || site === 'same-site');
+    if (!names.has(nameOf(`http://${host}`)) || isForeign || isFromElsewhere) {
+      next(new AppError('invalid-input', 'Golden Ladder answers only to its own pages, under the names it was given.'));
+      return;
+    }
+    next();
+  };
+}
 
 function nameOf(address: string): string {
   return URL.canParse(address) ? new URL(address).hostname : '';
+}
+
+/** What one browser may ask in ten seconds: far more than any page of ours does. */
+export const REQUESTS_IN_TEN_SECONDS = 1000;
+
+/** Refuses a flood of requests. */
+export function createRateLimit(requests: number): RequestHandler {
+  return rateLimit({
+    windowMs: 10_000,
+    limit: requests,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: (_request, _response, next) => {
+      next(new AppError('too-many-requests', 'Too many requests at once. Wait a few seconds.'));
+    },
+  });
 }

@@ -8,15 +8,12 @@ import {
   songIdSchema,
 } from '../../contract/api.ts';
 import { loadDocument } from '../../contract/load-document.ts';
-import { formatKey } from '../../core/harmony/key.ts';
-import type { SongDocument } from '../../core/song/document.ts';
 import { newSong } from '../../core/song/new-song.ts';
-import { mainPartOf } from '../../core/song/parts.ts';
-import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
-import { songKeysOf } from '../../core/song/song-keys.ts';
 import { UNTITLED } from '../../core/song/song-limits.ts';
 import { AppError } from '../http/app-error.ts';
-import type { SongColumns, SongRepository } from './repository.ts';
+import type { VersionService } from '../versions/service.ts';
+import { columnsOf } from './columns.ts';
+import type { SongRepository } from './repository.ts';
 
 /** What can be done with the songs of a library. */
 export type SongService = ReturnType<typeof createSongService>;
@@ -25,7 +22,11 @@ const DAYS_HIDDEN = 30;
 const DAY_MS = 24 * 60 * 60 * 1000;
 
 /** The rules around stored songs: revisions, deletion with a way back, and checked documents. */
-export function createSongService(repository: SongRepository, clock: () => Date) {
+export function createSongService(
+  repository: SongRepository,
+  versions: Pick<VersionService, 'findDue' | 'keepReplaced'>,
+  clock: () => Date,
+) {
   const notFound = () => new AppError('not-found', 'There is no such song. It may have been deleted.');
   return {
     list: (): Promise<readonly SongSummary[]> => repository.list(),
@@ -56,8 +57,12 @@ export function createSongService(repository: SongRepository, clock: () => Date)
 
     async save(id: SongId, { baseRevision, document }: SaveSong): Promise<number> {
       const content = { columns: columnsOf(document), document };
+      const replaced = await versions.findDue(id);
       const revision = await repository.update(id, baseRevision, content, clock());
       if (revision !== null) {
+        if (replaced?.revision === baseRevision) {
+          await versions.keepReplaced(replaced);
+        }
         return revision;
       }
       if ((await repository.find(id)) === null) {
@@ -83,22 +88,5 @@ export function createSongService(repository: SongRepository, clock: () => Date)
 
     /** Removes for good what has been hidden for 30 days. */
     purge: (): Promise<void> => repository.purgeHiddenBefore(new Date(clock().getTime() - DAYS_HIDDEN * DAY_MS)),
-  };
-}
-
-/** What the list shows of a song, computed by the core. */
-function columnsOf(document: SongDocument): SongColumns {
-  const part = mainPartOf(document);
-  const { sounding, shape } = songKeysOf(document, part);
-  const { bars, seconds } = totalsOf(listPlayedBars(document));
-  const { title, credit } = document.facts;
-  return {
-    title,
-    credit,
-    soundingKey: bars === 0 ? '' : formatKey(sounding),
-    shapeKey: bars === 0 ? '' : formatKey(shape),
-    capoFret: part.setup.capoFret,
-    bars,
-    seconds,
   };
 }

@@ -1,0 +1,40 @@
+/** Settings of the whole library: how charts are read and written, the hand planned for, and tunings of one's own. */
+import * as z from 'zod';
+import { STRING_NAMINGS } from '../core/fretboard/string-names.ts';
+import { CHORD_STYLES } from '../core/harmony/chord-style.ts';
+import { DEFAULT_SETTINGS, HAND_SIZES, type LibrarySettings } from '../core/song/settings.ts';
+import { tuningSchema } from './song-schema.ts';
+
+const MOST_TUNINGS = 50;
+
+const fields = {
+  chordStyle: z.enum(CHORD_STYLES.map(({ style }) => style)),
+  stringNaming: z.enum(STRING_NAMINGS),
+  fretsFrom: z.enum(['capo', 'nut']),
+  isLeftHanded: z.boolean(),
+  hand: z.strictObject({ size: z.enum(HAND_SIZES), playsBarres: z.boolean(), usesThumb: z.boolean() }),
+  ownTunings: z
+    .array(tuningSchema)
+    .max(MOST_TUNINGS)
+    .refine(
+      (tunings) => new Set(tunings.map(({ name }) => name.toLowerCase())).size === tunings.length,
+      'two tunings have one name',
+    ),
+};
+
+/** Settings as they go over the wire, all of them. */
+export const settingsSchema: z.ZodType<LibrarySettings> = z.strictObject(fields);
+
+/** PATCH /api/settings: those that change. */
+export const settingsChangeSchema = z.strictObject(fields).partial();
+export type SettingsChange = z.infer<typeof settingsChangeSchema>;
+
+/** Stored settings: what is missing or cannot be read takes its default, and what nobody knows is passed over. */
+export function readStoredSettings(value: unknown): LibrarySettings {
+  const stored: Readonly<Record<string, unknown>> = typeof value === 'object' && value !== null ? { ...value } : {};
+  const readable = Object.entries(fields).flatMap(([name, schema]) => {
+    const read = schema.safeParse(stored[name]);
+    return read.success ? [[name, read.data] as const] : [];
+  });
+  return { ...DEFAULT_SETTINGS, ...Object.fromEntries(readable) };
+}

@@ -1,0 +1,109 @@
+/*
+ * What changed between two versions of a song, said in data: facts by name, sections by id, the form, and each part. Enough for
+ * a person to tell two versions apart; it is no patch.
+ */
+import { type ChordSymbol, isSameChord } from '../harmony/chord-symbol.ts';
+import { isEqual } from '../kernel/equal.ts';
+import { barsOfLines } from './chart.ts';
+import type { Facts, Part, Section, SongDocument } from './document.ts';
+
+/** One difference from an older to a newer version. */
+export type SongChange =
+  | { readonly kind: 'fact'; readonly fact: keyof Facts }
+  | { readonly kind: 'section-added' | 'section-removed'; readonly name: string; readonly bars: number }
+  | { readonly kind: 'section-renamed'; readonly from: string; readonly to: string }
+  /** `bars` were added, taken out or changed; 0 where only words, rounds or notes differ. */
+  | { readonly kind: 'section-changed'; readonly name: string; readonly bars: number }
+  | { readonly kind: 'form' }
+  | { readonly kind: 'capo'; readonly part: string; readonly from: number; readonly to: number }
+  | { readonly kind: 'tuning'; readonly part: string; readonly from: string; readonly to: string }
+  | { readonly kind: 'shapes'; readonly part: string; readonly chords: readonly ChordSymbol[] }
+  | { readonly kind: 'part-added' | 'part-removed' | 'part-changed'; readonly part: string }
+  | { readonly kind: 'draft' };
+
+/** The differences from an older to a newer version of one song, facts first; empty where they are equal. */
+export function listChanges(before: SongDocument, after: SongDocument): readonly SongChange[] {
+  const facts = Object.keys(after.facts) as (keyof Facts)[];
+  return [
+    ...facts.flatMap((fact): readonly SongChange[] =>
+      isEqual(before.facts[fact], after.facts[fact]) ? [] : [{ kind: 'fact', fact }],
+    ),
+    ...changedSections(before.map.sections, after.map.sections),
+    ...(isEqual(before.map.form, after.map.form) ? [] : [{ kind: 'form' } as const]),
+    ...changedParts(partsOf(before), partsOf(after)),
+    ...(before.chart.draftText === after.chart.draftText ? [] : [{ kind: 'draft' } as const]),
+  ];
+}
+
+function barsOf(section: Section): readonly unknown[] {
+  return barsOfLines(section.lines);
+}
+
+function changedSections(before: readonly Section[], after: readonly Section[]): readonly SongChange[] {
+  const removed = before.filter(({ id }) => !after.some((section) => section.id === id));
+  return [
+    ...after.flatMap((section): readonly SongChange[] => {
+      const old = before.find(({ id }) => id === section.id);
+      return old === undefined
+        ? [{ kind: 'section-added', name: section.name, bars: barsOf(section).length }]
+        : changedSection(old, section);
+    }),
+    ...removed.map(
+      (section): SongChange => ({ kind: 'section-removed', name: section.name, bars: barsOf(section).length }),
+    ),
+  ];
+}
+
+function changedSection(before: Section, after: Section): readonly SongChange[] {
+  const renamed: readonly SongChange[] =
+    before.name === after.name ? [] : [{ kind: 'section-renamed', from: before.name, to: after.name }];
+  if (isEqual({ ...before, name: '' }, { ...after, name: '' })) {
+    return renamed;
+  }
+  const old = new Map(barsOfLines(before.lines).map((bar) => [bar.id, bar]));
+  const now = barsOfLines(after.lines);
+  const kept = now.filter((bar) => old.has(bar.id));
+  const changed = kept.filter((bar) => !isEqual(bar, old.get(bar.id)));
+  const bars = changed.length + (now.length - kept.length) + (old.size - kept.length);
+  return [...renamed, { kind: 'section-changed', name: after.name, bars }];
+}
+
+function partsOf(document: SongDocument): readonly Part[] {
+  return document.arrangements.flatMap(({ parts }) => parts);
+}
+
+function changedParts(before: readonly Part[], after: readonly Part[]): readonly SongChange[] {
+  const removed = before.filter(({ id }) => !after.some((part) => part.id === id));
+  return [
+    ...after.flatMap((part): readonly SongChange[] => {
+      const old = before.find(({ id }) => id === part.id);
+      return old === undefined ? [{ kind: 'part-added', part: part.name }] : changedPart(old, part);
+    }),
+    ...removed.map((part): SongChange => ({ kind: 'part-removed', part: part.name })),
+  ];
+}
+
+function changedPart(before: Part, after: Part): readonly SongChange[] {
+  const { name: part } = after;
+  const changes: SongChange[] = [];
+  if (before.setup.capoFret !== after.setup.capoFret) {
+    changes.push({ kind: 'capo', part, from: before.setup.capoFret, to: after.setup.capoFret });
+  }
+  if (!isEqual(before.setup.tuning, after.setup.tuning)) {
+    changes.push({ kind: 'tuning', part, from: before.setup.tuning.name, to: after.setup.tuning.name });
+  }
+  const chords = changedShapes(before, after);
+  if (chords.length > 0) {
+    changes.push({ kind: 'shapes', part, chords });
+  }
+  const rest = (each: Part): Partial<Part> => ({ ...each, setup: before.setup, shapes: [] });
+  return isEqual(rest(before), rest(after)) ? changes : [...changes, { kind: 'part-changed', part }];
+}
+
+/** Chords of both versions that are held otherwise; chords that came or went are said by the sections. */
+function changedShapes(before: Part, after: Part): readonly ChordSymbol[] {
+  return after.shapes.flatMap(({ chord, slotId, fingering }) => {
+    const old = before.shapes.find((stored) => stored.slotId === slotId && isSameChord(stored.chord, chord));
+    return old === undefined || isEqual(old.fingering, fingering) ? [] : [chord];
+  });
+}

@@ -1,0 +1,111 @@
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { afterAll, describe, expect, test } from 'vitest';
+import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
+import { openLibrary } from '../data-folder/open-library.ts';
+import { createDemoSongs } from '../demo/demo-songs.ts';
+import { createServices } from '../services.ts';
+import { createBackupRepository } from './repository.ts';
+import { restoreBackup } from './restore-backup.ts';
+import { scheduleBackups } from './schedule.ts';
+import { listBackups, writeBackup } from './write-backup.ts';
+
+const root = mkdtempSync(join(tmpdir(), 'backup-'));
+const files = { migrationsFolder: MIGRATIONS, templateFile: templateFile() };
+afterAll(() => rmSync(root, { recursive: true, force: true }));
+
+const NOW = new Date('2026-05-04T10:20:30.400Z');
+const later = (hours: number): Date => new Date(NOW.getTime() + hours * 3_600_000);
+
+describe('backups', () => {
+  test('are written whole, only when something changed, and bring every song back as it was', async () => {
+    const [data, backups] = [join(root, 'data'), join(root, 'data', 'backups')];
+    const library = await openLibrary(data, files);
+    const { songs, settings } = createServices(library.db, () => NOW);
+    const repository = createBackupRepository(library.db);
+    const [document] = createDemoSongs();
+    const kept = await songs.create({ document: document as never });
+    const deleted = await songs.create({ title: 'Deleted' });
+    await songs.remove(deleted.id);
+    await settings.change({ chordStyle: 'signs' });
+
+    const file = await writeBackup(repository, backups, NOW);
+    expect(file).toBe(join(backups, 'library-2026-05-04T10-20-30-400Z.json'));
+    expect(await writeBackup(repository, backups, later(1))).toBeNull();
+    await songs.create({ title: 'New' });
+    expect(await writeBackup(repository, backups, later(2))).not.toBeNull();
+    expect(readdirSync(backups)).toHaveLength(2);
+
+    await expect(restoreBackup(file ?? '', data, files, later(3))).rejects.toThrow(/Stop it first/);
+    await library.close();
+    const restored = await restoreBackup(file ?? '', data, files, later(3));
+    expect(restored).toMatchObject({ songs: 2, leftOut: [] });
+    expect(existsSync(restored.movedTo ?? '')).toBe(true);
+
+    const again = await openLibrary(data, files);
+    const services = createServices(again.db, () => later(4));
+    expect(await services.songs.list()).toMatchObject([{ title: 'Tin Roof Almanac', revision: 1 }]);
+    expect((await services.songs.open(kept.id)).document).toEqual(document);
+    await services.songs.restore(deleted.id);
+    expect((await services.settings.read()).chordStyle).toBe('signs');
+    await again.close();
+  });
+
+  test('of another kind, damaged or not there change nothing', async () => {
+    const data = join(root, 'untouched');
+    const library = await openLibrary(data, files);
+    await library.close();
+    const broken = join(root, 'broken.json');
+    for (const text of [
+      '',
+      '{',
+      '{"kind":"other"}',
+      '{"kind":"golden-ladder-library","backupVersion":99,"songs":[]}',
+    ]) {
+      writeFileSync(broken, text);
+      await expect(restoreBackup(broken, data, files, NOW)).rejects.toThrow(/Nothing was changed/);
+    }
+    await expect(restoreBackup(join(root, 'nowhere.json'), data, files, NOW)).rejects.toThrow(/Nothing was changed/);
+    expect(readdirSync(data)).toEqual(['library']);
+  });
+
+  test('keep what cannot be read in the file and name it', async () => {
+    const data = join(root, 'partly');
+    const file = join(root, 'partly.json');
+    const song = { revision: 1, createdAt: NOW.toISOString(), updatedAt: NOW.toISOString(), deletedAt: null };
+    const [document] = createDemoSongs();
+    const ids = ['0b8f6a52-9a65-4204-8dac-5275e987d79d', '1b8f6a52-9a65-4204-8dac-5275e987d79d'];
+    const songs = [
+      { ...song, id: ids[0], document },
+      { ...song, id: ids[1], document: { formatVersion: 99 } },
+    ];
+    writeFileSync(file, JSON.stringify({ kind: 'golden-ladder-library', backupVersion: 1, songs, settings: null }));
+    expect(await restoreBackup(file, data, files, NOW)).toEqual({ songs: 1, leftOut: [ids[1]], movedTo: null });
+  });
+
+  test('that cannot be written leave no half file, are said in the log, and stop nothing', async () => {
+    const log: string[] = [];
+    const logger = pino({ level: 'warn' }, { write: (line: string) => void log.push(line) });
+    const repository = { readSongs: async () => [], readSettings: async () => null };
+    const schedule = scheduleBackups(() => writeBackup(repository, '/dev/full/backups', NOW), logger);
+    await schedule.stop();
+    expect(log.join('')).toContain('no backup could be written');
+  });
+
+  test('are thinned by age', async () => {
+    const folder = join(root, 'thinned');
+    let title = 0;
+    const repository = { readSongs: async () => [], readSettings: async () => title };
+    for (let hour = 0; hour < 24 * 40; hour += 6) {
+      title += 1;
+      await writeBackup(repository, folder, later(hour));
+    }
+    const kept = await listBackups(folder);
+    expect(kept.length).toBeLessThan(45);
+    expect(kept.length).toBeGreaterThan(33);
+    expect(JSON.parse(readFileSync(kept[0]?.file ?? '', 'utf8')).settings).toBe(title);
+    expect(readdirSync(folder).filter((name) => name.endsWith('.unfinished'))).toEqual([]);
+  });
+});

@@ -1,0 +1,37 @@
+import { asc } from 'drizzle-orm';
+import type { BackupSong } from '../../contract/backup-schema.ts';
+import type { Database } from '../db/connect.ts';
+import { settings, songs } from '../db/schema.ts';
+
+/** Reads everything a backup holds. */
+export type BackupRepository = ReturnType<typeof createBackupRepository>;
+
+/** All songs, deleted ones included, and the settings, as the database holds them. */
+export function createBackupRepository(db: Database) {
+  return {
+    async readSongs(): Promise<readonly BackupSong[]> {
+      const rows = await db
+        .select({
+          id: songs.id,
+          revision: songs.revision,
+          createdAt: songs.createdAt,
+          updatedAt: songs.updatedAt,
+          deletedAt: songs.deletedAt,
+          document: songs.document,
+        })
+        .from(songs)
+        .orderBy(asc(songs.id));
+      return rows.map((row) => ({
+        ...row,
+        createdAt: row.createdAt.toISOString(),
+        updatedAt: row.updatedAt.toISOString(),
+        deletedAt: row.deletedAt?.toISOString() ?? null,
+      }));
+    },
+
+    async readSettings(): Promise<unknown> {
+      const [row] = await db.select({ value: settings.value }).from(settings);
+      return row?.value ?? null;
+    },
+  };
+}

@@ -1,0 +1,51 @@
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
+import { afterAll, describe, expect, test } from 'vitest';
+import { MIGRATIONS } from '../../test-support/database-template.ts';
+import { createServices } from '../services.ts';
+import { openDatabase } from './connect.ts';
+
+type Sample = { readonly migrations: number; readonly songs: readonly Record<string, unknown>[] };
+
+const folder = mkdtempSync(join(tmpdir(), 'migrations-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const SAMPLES = ['library-0000.json'];
+
+/** The migrations as they were when a sample was stored. */
+function oldMigrations(count: number): string {
+  const old = join(folder, `migrations-${count}`);
+  cpSync(MIGRATIONS, old, { recursive: true });
+  const journalFile = join(old, 'meta', '_journal.json');
+  const journal = JSON.parse(readFileSync(journalFile, 'utf8'));
+  writeFileSync(journalFile, JSON.stringify({ ...journal, entries: journal.entries.slice(0, count) }));
+  return old;
+}
+
+describe('a database of an older version', () => {
+  test.each(SAMPLES)('stored as %s is brought up to date with every song as it was', async (name) => {
+    const sample: Sample = JSON.parse(readFileSync(join(import.meta.dirname, 'samples', name), 'utf8'));
+    const database = join(folder, name);
+    const old = await openDatabase(database, oldMigrations(sample.migrations), null);
+    await old.db.execute(
+      sql`insert into songs select * from jsonb_populate_recordset(null::songs, ${JSON.stringify(sample.songs)}::jsonb)`,
+    );
+    await old.close();
+
+    const { db, close } = await openDatabase(database, MIGRATIONS, null);
+    const { songs, versions, settings } = createServices(db, () => new Date('2026-11-20T10:00:00Z'));
+    const listed = await songs.list();
+    expect(listed).toHaveLength(sample.songs.length);
+    for (const [index, stored] of sample.songs.entries()) {
+      const opened = await songs.open(listed[index]?.id as never);
+      expect(opened.document).toEqual(stored['document']);
+      expect(opened.revision).toBe(stored['revision']);
+      await songs.save(opened.id, { baseRevision: opened.revision, document: opened.document });
+      expect(await versions.list(opened.id)).toHaveLength(1);
+    }
+    expect((await settings.read()).chordStyle).toBe('letters');
+    await close();
+  });
+});

@@ -1,0 +1,40 @@
+/* npm run restore -- FILE: makes the library anew from a backup; the one that was there is moved aside. */
+import { existsSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { restoreBackup } from './backup/restore-backup.ts';
+import { listBackups } from './backup/write-backup.ts';
+import { BACKUPS, LibraryError } from './data-folder/open-library.ts';
+
+const here = dirname(fileURLToPath(import.meta.url));
+const folder = resolve(process.env['GOLDEN_LADDER_DATA'] ?? 'data');
+const [file] = process.argv.slice(2);
+
+async function run(): Promise<number> {
+  if (file === undefined) {
+    const backups = await listBackups(join(folder, BACKUPS));
+    const list = backups.map((backup) => `  ${backup.file}`).join('\n');
+    process.stdout.write(`npm run restore -- FILE\n\nBackups of ${folder}:\n${list || '  none'}\n`);
+    return 1;
+  }
+  const template = join(here, 'template.tar.gz');
+  const files = {
+    migrationsFolder: join(here, 'db', 'migrations'),
+    templateFile: existsSync(template) ? template : null,
+  };
+  const { songs, leftOut, movedTo } = await restoreBackup(resolve(file), folder, files, new Date());
+  const aside = movedTo === null ? '' : `The library before it lies in ${movedTo}.\n`;
+  const missing =
+    leftOut.length === 0 ? '' : `${leftOut.length} could not be read and stay in the backup: ${leftOut.join(', ')}\n`;
+  process.stdout.write(`${songs} songs are back in ${folder}.\n${missing}${aside}`);
+  return 0;
+}
+
+run()
+  .then((code) => process.exit(code))
+  .catch((error: unknown) => {
+    process.stderr.write(
+      `${error instanceof LibraryError ? error.message : `The backup could not be brought back: ${String(error)}`}\n`,
+    );
+    process.exit(1);
+  });

@@ -1,0 +1,25 @@
+import type { Database } from './db/connect.ts';
+import { createSettingsRepository } from './settings/repository.ts';
+import { createSettingsService, type SettingsService } from './settings/service.ts';
+import { createSongRepository } from './songs/repository.ts';
+import { createSongService, type SongService } from './songs/service.ts';
+import { createVersionRepository } from './versions/repository.ts';
+import { createVersionService, type VersionService } from './versions/service.ts';
+
+/** Everything that can be done with a library. */
+export type Services = {
+  readonly songs: SongService;
+  readonly versions: VersionService;
+  readonly settings: SettingsService;
+};
+
+/** The services over a database. */
+export function createServices(db: Database, clock: () => Date): Services {
+  const songRepository = createSongRepository(db);
+  const versions = createVersionService(createVersionRepository(db), songRepository, clock);
+  return {
+    versions,
+    songs: createSongService(songRepository, versions, clock),
+    settings: createSettingsService(createSettingsRepository(db)),
+  };
+}

@@ -1,0 +1,121 @@
+import fc from 'fast-check';
+import supertest from 'supertest';
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { type OpenSong, openSongSchema, openVersionSchema, versionListSchema } from '../../contract/api.ts';
+import type { SongDocument } from '../../core/song/document.ts';
+import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
+import { listExpired, VERSIONS_KEPT } from './thinning.ts';
+
+let server: TestServer;
+beforeAll(async () => {
+  server = await startTestServer();
+});
+afterAll(() => server.close());
+
+const http = () => supertest(server.url);
+const newSong = async (): Promise<OpenSong> =>
+  openSongSchema.parse((await http().post('/api/songs').send({ title: 'One' })).body);
+const titled = (document: SongDocument, title: string): SongDocument => ({
+  ...document,
+  facts: { ...document.facts, title },
+});
+const listed = async (song: OpenSong) =>
+  versionListSchema.parse((await http().get(`/api/songs/${song.id}/versions`)).body).versions;
+const minutes = (count: number): void => {
+  server.time.now = new Date(server.time.now.getTime() + count * 60_000);
+};
+
+describe('kept versions', () => {
+  test('are made at most every ten minutes of editing, and say what changed to the next', async () => {
+    const song = await newSong();
+    for (const [index, title] of ['Two', 'Three', 'Four', 'Five'].entries()) {
+      await http()
+        .put(`/api/songs/${song.id}`)
+        .send({ baseRevision: index + 1, document: titled(song.document, title) })
+        .expect(200);
+      minutes(index === 1 ? 11 : 3);
+    }
+    const versions = await listed(song);
+    expect(versions.map(({ revision, reason }) => [revision, reason])).toEqual([
+      [3, 'editing'],
+      [1, 'editing'],
+    ]);
+    expect(versions.map(({ changes }) => changes)).toEqual([
+      [{ kind: 'fact', fact: 'title' }],
+      [{ kind: 'fact', fact: 'title' }],
+    ]);
+    const opened = await http().get(`/api/songs/${song.id}/versions/${versions[1]?.id}`);
+    expect(openVersionSchema.parse(opened.body).document.facts.title).toBe('One');
+  });
+
+  test('are kept on demand: what is stored, or what one side of a conflict holds', async () => {
+    const song = await newSong();
+    await http().post(`/api/songs/${song.id}/versions`).send({ reason: 'before-restore' }).expect(201);
+    minutes(1);
+    const mine = titled(song.document, 'Mine');
+    await http().post(`/api/songs/${song.id}/versions`).send({ reason: 'conflict', document: mine }).expect(201);
+    expect((await listed(song)).map(({ reason, changes }) => [reason, changes])).toEqual([
+      ['conflict', [{ kind: 'fact', fact: 'title' }]],
+      ['before-restore', [{ kind: 'fact', fact: 'title' }]],
+    ]);
+  });
+
+  test('are not made by a save that is refused', async () => {
+    const song = await newSong();
+    await http().put(`/api/songs/${song.id}`).send({ baseRevision: 9, document: song.document }).expect(409);
+    expect(await listed(song)).toEqual([]);
+  });
+
+  test('go with their song, and one of another song is not there', async () => {
+    const [song, other] = [await newSong(), await newSong()];
+    const { body } = await http().post(`/api/songs/${song.id}/versions`).send({ reason: 'before-import' });
+    await http().get(`/api/songs/${other.id}/versions/${body.id}`).expect(404);
+    await http().get(`/api/songs/${song.id}/versions/nonsense`).expect(404);
+    await http().delete(`/api/songs/${song.id}`).expect(204);
+    await http().get(`/api/songs/${song.id}/versions`).expect(404);
+    minutes(31 * 24 * 60);
+    await server.songs.purge();
+  });
+
+  test.each([[{}], [{ reason: 'editing' }], [{ reason: 'conflict', document: {} }]])('refuse %o', async (body) => {
+    const song = await newSong();
+    await http().post(`/api/songs/${song.id}/versions`).send(body).expect(400);
+  });
+});
+
+describe('thinning', () => {
+  const HOUR = 3_600_000;
+  const now = new Date('2026-06-01T12:00:00Z');
+  const aged = (hours: number) => ({ madeAt: new Date(now.getTime() - hours * HOUR) });
+
+  test('keeps all of two hours, then one an hour, a day, a week, and nothing older than a year', () => {
+    const every20Minutes = Array.from({ length: 3 * 24 * 400 }, (_, index) => aged(index / 3));
+    const gone = new Set(listExpired(every20Minutes, now, VERSIONS_KEPT));
+    const kept = every20Minutes.filter((copy) => !gone.has(copy));
+    const between = (from: number, to: number) =>
+      kept.filter(({ madeAt }) => {
+        const hours = (now.getTime() - madeAt.getTime()) / HOUR;
+        return hours > from && hours <= to;
+      }).length;
+    expect(between(-1, 2)).toBe(7);
+    expect(between(2, 48)).toBeGreaterThanOrEqual(45);
+    expect(between(2, 48)).toBeLessThanOrEqual(47);
+    expect(between(48, 31 * 24)).toBeLessThanOrEqual(30);
+    expect(between(31 * 24, 366 * 24)).toBeLessThanOrEqual(49);
+    expect(between(366 * 24, 1e6)).toBe(0);
+  });
+
+  test('never drops the newest, and what it keeps is kept again later until its time has come', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 9000 }), { minLength: 1, maxLength: 60 }), (hours) => {
+        const copies = hours.map(aged);
+        const gone = listExpired(copies, now, VERSIONS_KEPT);
+        const kept = copies.filter((copy) => !gone.includes(copy));
+        const newest = Math.max(...copies.map(({ madeAt }) => madeAt.getTime()));
+        expect(kept.some(({ madeAt }) => madeAt.getTime() === newest)).toBe(true);
+        expect(listExpired(kept, now, VERSIONS_KEPT)).toEqual([]);
+      }),
+      { numRuns: 500, seed: 8 },
+    );
+  });
+});

@@ -57,7 +57,7 @@ module.exports = {
     {
       name: 'only-repositories-see-sql',
       severity: 'error',
-      from: { path: '^src/', pathNot: '^src/server/(db/|.+/repository\\.ts$)' },
+      from: { path: '^src/', pathNot: `${TESTS}|^src/server/(db/|.+/repository\\.ts$)` },
       to: { path: 'node_modules/(drizzle-orm|@electric-sql)|^src/server/db/schema' },
     },
     {

@@ -1,9 +1,11 @@
 import { Bench } from 'tinybench';
 import { listCapoRows } from '../src/core/arrange/capo-rows.ts';
+import { createPlanner } from '../src/core/arrange/planner.ts';
 import { parseChart } from '../src/core/formats/text-chart/parse-chart.ts';
 import { STANDARD_TUNING } from '../src/core/fretboard/tuning.ts';
 import { type ChordSymbol, parseChordSymbol } from '../src/core/harmony/chord-symbol.ts';
 import { itemAt } from '../src/core/kernel/list.ts';
+import { AVERAGE_HAND } from '../src/core/shapes/hand.ts';
 import { rankShapes } from '../src/core/shapes/rank-shapes.ts';
 import { mainPartOf } from '../src/core/song/parts.ts';
 import { listPlayedBars } from '../src/core/song/played-bars.ts';
@@ -12,7 +14,7 @@ import { TIN_ROOF_ALMANAC } from '../src/server/demo/tin-roof-almanac.data.ts';
 import { productAndFilter } from './product-and-filter.ts';
 import { type Row, summarise } from './row.ts';
 
-const instrument = { setup: { tuning: STANDARD_TUNING, capoFret: 0 }, scaleLengthMm: 648, highestNeckFret: 14 };
+const instrument = { setup: { tuning: STANDARD_TUNING, capoFret: 0 }, scaleLengthMm: 648, highestNeckFret: 14, hand: AVERAGE_HAND };
 const chords: readonly ChordSymbol[] = ['C', 'Em7', 'Cadd9', 'F#m7b5', 'Bb', 'D/F#', 'Am7'].flatMap((name) => {
   const parsed = parseChordSymbol(name);
   return parsed.ok ? [parsed.value] : [];
@@ -24,9 +26,9 @@ export async function benchCore(): Promise<readonly Row[]> {
   const part = mainPartOf(song);
   const shapes = await measure(() => chords.map((chord) => rankShapes(chord, instrument, 6)), chords.length);
   const plain = await measure(() => chords.map((chord) => productAndFilter(chord, instrument)), chords.length, 5);
-  const rows = await measure(() => listCapoRows(song, part, new Map()));
-  const warmMemory = new Map();
-  const warm = await measure(() => listCapoRows(song, part, warmMemory));
+  const rows = await measure(() => listCapoRows(song, part, createPlanner()));
+  const warmPlanner = createPlanner();
+  const warm = await measure(() => listCapoRows(song, part, warmPlanner));
   const read = await measure(() => parseChart(TIN_ROOF_ALMANAC));
   const unroll = await measure(() => listPlayedBars(song));
   return [

@@ -2,7 +2,8 @@
 import * as z from 'zod';
 import { STRING_NAMINGS } from '../core/fretboard/string-names.ts';
 import { CHORD_STYLES } from '../core/harmony/chord-style.ts';
-import { DEFAULT_SETTINGS, HAND_SIZES, type LibrarySettings } from '../core/song/settings.ts';
+import { HAND_SIZES } from '../core/shapes/hand.ts';
+import { DEFAULT_SETTINGS, type LibrarySettings } from '../core/song/settings.ts';
 import { tuningSchema } from './song-schema.ts';
 
 const MOST_TUNINGS = 50;
@@ -12,7 +13,7 @@ const fields = {
   stringNaming: z.enum(STRING_NAMINGS),
   fretsFrom: z.enum(['capo', 'nut']),
   isLeftHanded: z.boolean(),
-  hand: z.strictObject({ size: z.enum(HAND_SIZES), playsBarres: z.boolean(), usesThumb: z.boolean() }),
+  hand: z.strictObject({ size: z.enum(HAND_SIZES), playsBarres: z.boolean() }),
   ownTunings: z
     .array(tuningSchema)
     .max(MOST_TUNINGS)

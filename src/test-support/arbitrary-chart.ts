@@ -174,7 +174,7 @@ function arbitrarySection(name: string, metre: Metre): fc.Arbitrary<ChartSection
 }
 
 /** A tuning of one's own: four to eight strings, named by a word or by its notes. */
-export const arbitraryOwnTuning: fc.Arbitrary<Tuning> = fc
+const arbitraryOwnTuning: fc.Arbitrary<Tuning> = fc
   .record({
     word: fc.constantFrom('', 'low', 'my own', 'seven strings 7'),
     openMidi: fc.array(fc.integer({ min: 28, max: 69 }), { minLength: 4, maxLength: 8 }),

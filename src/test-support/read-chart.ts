@@ -1,4 +1,5 @@
 import { fillShapes, fingerPin } from '../core/arrange/part-shapes.ts';
+import { createPlanner } from '../core/arrange/planner.ts';
 import { isClean, parseChart } from '../core/formats/text-chart/parse-chart.ts';
 import { applyChart } from '../core/song/apply-chart.ts';
 import type { Chart } from '../core/song/chart.ts';
@@ -21,7 +22,7 @@ export function songFromChart(text: string, before: SongDocument = newSong('Unti
   if (!applied.ok) {
     throw new Error(applied.error.kind);
   }
-  return fillShapes(applied.value.document, new Map());
+  return fillShapes(applied.value.document, createPlanner());
 }
 
 /** The song that a chart value makes on top of a new one, with no shapes stored beyond its pins. */

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { AVERAGE_HAND } from '../core/shapes/hand.ts';
 import { newSong } from '../core/song/new-song.ts';
 import { createJobs } from './jobs.ts';
 import type { FromWorker, ToWorker } from './messages.ts';
@@ -74,11 +75,23 @@ describe('the worker', () => {
   test('works on two kinds in turn, and a failed job stops neither the other nor the worker', () => {
     const { take, pullAll, sent, kindsFor } = startJobs();
     take(loose(1));
-    take({ kind: 'apply-text', requestId: 2, document: { ...newSong('x'), arrangements: [] }, text: '| G |' });
+    take({
+      kind: 'apply-text',
+      requestId: 2,
+      document: { ...newSong('x'), arrangements: [] },
+      text: '| G |',
+      hand: AVERAGE_HAND,
+    });
     pullAll();
     expect(kindsFor(1)).toContain('done');
     expect(kindsFor(2)).toEqual(['failed']);
-    take({ kind: 'apply-text', requestId: 3, document: newSong('x'), text: 'title: y\n\n| G | D |\n' });
+    take({
+      kind: 'apply-text',
+      requestId: 3,
+      document: newSong('x'),
+      text: 'title: y\n\n| G | D |\n',
+      hand: AVERAGE_HAND,
+    });
     pullAll();
     const done = sent.find((message) => message.kind === 'done' && message.requestId === 3);
     expect(done).toMatchObject({ result: { parsed: { problems: [] }, document: { facts: { title: 'y' } } } });

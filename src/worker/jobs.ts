@@ -87,7 +87,7 @@ export function createJobs({ post, nowMs, later }: Surroundings): (message: ToWo
 function stepsFor(request: WorkerRequest, memory: ShapeMemory): Steps<AnyResult> {
   switch (request.kind) {
     case 'apply-text':
-      return applyTextInSteps(request.document, request.text, memory);
+      return applyTextInSteps(request.document, request.text, { hand: request.hand, memory });
     case 'read-loose':
       return readLooseChart(request.text, request.choices);
   }

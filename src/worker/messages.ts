@@ -1,11 +1,18 @@
 import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
 import type { LooseReading } from '../core/formats/loose-chart/read-loose-chart.ts';
 import type { AppliedText } from '../core/formats/text-chart/apply-text.ts';
+import type { Hand } from '../core/shapes/hand.ts';
 import type { SongDocument } from '../core/song/document.ts';
 
 /** What the worker can be asked to do. A newer request of a kind drops the older one of that kind. */
 export type WorkerRequest =
-  | { readonly kind: 'apply-text'; readonly requestId: number; readonly document: SongDocument; readonly text: string }
+  | {
+      readonly kind: 'apply-text';
+      readonly requestId: number;
+      readonly document: SongDocument;
+      readonly text: string;
+      readonly hand: Hand;
+    }
   | { readonly kind: 'read-loose'; readonly requestId: number; readonly text: string; readonly choices: LooseChoices };
 
 /** Everything that is sent to the worker. */

@@ -4,10 +4,11 @@ import { formatChordSymbol } from '../harmony/chord-symbol.ts';
 import { formatKey } from '../harmony/key.ts';
 import { mainPartOf } from '../song/parts.ts';
 import { easiestFrets, listCapoRows } from './capo-rows.ts';
+import { createPlanner } from './planner.ts';
 
 const rowsOf = (chart: string) => {
   const song = songFromChart(chart);
-  return listCapoRows(song, mainPartOf(song), new Map());
+  return listCapoRows(song, mainPartOf(song), createPlanner());
 };
 const bars = (chords: string) => `| ${chords.split(' ').join(' | ')} |\n`;
 

@@ -10,13 +10,14 @@ import type { Key } from '../harmony/key.ts';
 import { itemAt, range, sumOf } from '../kernel/list.ts';
 import { scoreFingering } from '../shapes/effort.ts';
 import { isFamiliarShape } from '../shapes/familiar.ts';
-import type { RatedFingering } from '../shapes/rank-shapes.ts';
+import { neckOf, type RatedFingering } from '../shapes/rank-shapes.ts';
 import { isBarreChord } from '../shapes/shape.ts';
 import type { Part, SongDocument } from '../song/document.ts';
 import { listSongChords, type SongChord } from '../song/song-chords.ts';
 import { songKeysOf } from '../song/song-keys.ts';
 import { findStoredShape, instrumentOf } from './part-shapes.ts';
-import { findBestShape, type ShapeMemory } from './shape-memory.ts';
+import type { Planner } from './planner.ts';
+import { findBestShape } from './shape-memory.ts';
 
 /** The highest capo fret that is offered as a row. */
 export const HIGHEST_CAPO_ROW = 9;
@@ -57,14 +58,14 @@ const UNPLAYABLE_EFFORT = 12;
 const UNFAMILIAR_EFFORT = 1.5;
 
 /** The rows for capo 0 to 9, in order of fret; empty for a song without chords. */
-export function listCapoRows(document: SongDocument, part: Part, memory: ShapeMemory): readonly CapoRow[] {
+export function listCapoRows(document: SongDocument, part: Part, planner: Planner): readonly CapoRow[] {
   const songChords = listSongChords(document);
   return songChords.length === 0
     ? []
     : range(0, HIGHEST_CAPO_ROW + 1).map((capoFret) => {
         const moved: Part = { ...part, setup: { ...part.setup, capoFret } };
         const { shape, toShapeChord } = songKeysOf(document, moved);
-        const chords = songChords.map(({ chord }) => toRowChord(chord, toShapeChord(chord), moved, memory));
+        const chords = songChords.map(({ chord }) => toRowChord(chord, toShapeChord(chord), moved, planner));
         return { capoFret, shapeKey: shape, ...weighChords(songChords, chords, capoFret) };
       });
 }
@@ -86,15 +87,15 @@ function weighChords(
 }
 
 /** A shape that is stored for the chord is the one that is rated: the teacher's choice before ours. */
-function toRowChord(sounding: ChordSymbol, shapeChord: ChordSymbol, part: Part, memory: ShapeMemory): RowChord {
+function toRowChord(sounding: ChordSymbol, shapeChord: ChordSymbol, part: Part, planner: Planner): RowChord {
   const stored = findStoredShape(part, shapeChord);
-  const neck = { capoFret: part.setup.capoFret, scaleLengthMm: part.instrument.scaleLengthMm };
+  const instrument = instrumentOf(part, planner.hand);
   const rated: RatedFingering | null =
     stored === null
-      ? findBestShape(shapeChord, instrumentOf(part), memory)
+      ? findBestShape(shapeChord, instrument, planner.memory)
       : {
           fingering: stored.fingering,
-          effort: scoreFingering(stored.fingering, neck),
+          effort: scoreFingering(stored.fingering, neckOf(instrument)),
           isFamiliar: stored.origin !== 'accepted' || isFamiliarShape(stored.fingering.shape, shapeChord, part.setup),
         };
   return { sounding, shapeChord, rated, isBarre: rated !== null && isBarreChord(rated.fingering) };

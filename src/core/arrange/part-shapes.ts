@@ -9,6 +9,7 @@ import { namedOpenMidi } from '../fretboard/tuning.ts';
 import { type ChordSymbol, formatChordSymbol, isSameChord, pitchClassesOf } from '../harmony/chord-symbol.ts';
 import { itemAt, uniqueBy } from '../kernel/list.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
+import { AVERAGE_HAND, type Hand } from '../shapes/hand.ts';
 import { findFingering, type Instrument } from '../shapes/rank-shapes.ts';
 import type { FingerPin } from '../song/apply-chart.ts';
 import { chordsOfBars } from '../song/chart.ts';
@@ -16,11 +17,12 @@ import type { Part, SongDocument, StoredShape } from '../song/document.ts';
 import { changePart } from '../song/parts.ts';
 import { writtenBarsOf } from '../song/pass-lines.ts';
 import { songKeysOf } from '../song/song-keys.ts';
-import { findBestShape, type ShapeMemory } from './shape-memory.ts';
+import type { Planner } from './planner.ts';
+import { findBestShape } from './shape-memory.ts';
 
 /** The guitar of a part, as the shape search asks for it. */
-export function instrumentOf(part: Part): Instrument {
-  return { setup: part.setup, ...part.instrument };
+export function instrumentOf(part: Part, hand: Hand): Instrument {
+  return { setup: part.setup, ...part.instrument, hand };
 }
 
 /** The shape stored for a shape chord wherever it comes, or null. Pinned and chosen shapes come before accepted ones. */
@@ -30,16 +32,16 @@ export function findStoredShape(part: Part, shapeChord: ChordSymbol): StoredShap
 }
 
 /** The document with a stored shape for every chord of every part, as far as one is found. */
-export function fillShapes(document: SongDocument, memory: ShapeMemory): SongDocument {
+export function fillShapes(document: SongDocument, planner: Planner): SongDocument {
   const chords = uniqueBy(chordsOfBars(writtenBarsOf(document)), formatChordSymbol);
   const parts = document.arrangements.flatMap((arrangement) => arrangement.parts);
   return parts.reduce(
-    (current, { id }) => changePart(current, id, (part) => fillPart(document, part, chords, memory)),
+    (current, { id }) => changePart(current, id, (part) => fillPart(document, part, chords, planner)),
     document,
   );
 }
 
-function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSymbol[], memory: ShapeMemory): Part {
+function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSymbol[], planner: Planner): Part {
   const { toShapeChord } = songKeysOf(document, part);
   const wanted = sounding.map(toShapeChord);
   const kept = part.shapes.filter(
@@ -51,7 +53,7 @@ function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSy
     (chord) => !kept.some((stored) => stored.slotId === null && isSameChord(stored.chord, chord)),
   );
   const added = missing.flatMap((chord): readonly StoredShape[] => {
-    const best = findBestShape(chord, instrumentOf(part), memory);
+    const best = findBestShape(chord, instrumentOf(part, planner.hand), planner.memory);
     return best === null ? [] : [{ chord, slotId: null, fingering: best.fingering, origin: 'accepted' }];
   });
   return added.length === 0 && kept.length === part.shapes.length ? part : { ...part, shapes: [...kept, ...added] };
@@ -69,6 +71,6 @@ function soundsOnly({ chord, fingering }: StoredShape, part: Part): boolean {
 
 /** Gives a pin of the text chart its easiest fingers; null where no hand can hold the shape. */
 export const fingerPin: FingerPin = (pin, part) => {
-  const fingering = findFingering(pin.shape, instrumentOf(part));
+  const fingering = findFingering(pin.shape, instrumentOf(part, AVERAGE_HAND));
   return fingering === null ? null : { chord: pin.chord, slotId: null, fingering, origin: 'pinned' };
 };

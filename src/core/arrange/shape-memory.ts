@@ -8,10 +8,9 @@ const MOST_REMEMBERED = 2000;
 
 /** The easiest shape of a shape chord, or null where none is found; asked again it comes from memory. */
 export function findBestShape(chord: ChordSymbol, instrument: Instrument, memory: ShapeMemory): RatedFingering | null {
-  const { setup, scaleLengthMm, highestNeckFret } = instrument;
-  const key = [formatChordSymbol(chord), setup.tuning.openMidi, setup.capoFret, scaleLengthMm, highestNeckFret].join(
-    ' ',
-  );
+  const { setup, scaleLengthMm, highestNeckFret, hand } = instrument;
+  const guitar = [setup.tuning.openMidi, setup.capoFret, scaleLengthMm, highestNeckFret];
+  const key = [formatChordSymbol(chord), ...guitar, hand.size, hand.playsBarres].join(' ');
   const known = memory.get(key);
   if (known !== undefined) {
     return known[0] ?? null;

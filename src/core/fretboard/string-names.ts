@@ -8,7 +8,7 @@ export type StringNaming = 'number' | 'standard letter' | 'tuned letter';
 export const STRING_NAMINGS: readonly StringNaming[] = ['number', 'standard letter', 'tuned letter'];
 
 /** The number of a string (1 = thinnest) from its index (0 = lowest). */
-export function toStringNumber(stringIndex: number, stringCount: number): number {
+function toStringNumber(stringIndex: number, stringCount: number): number {
   return stringCount - stringIndex;
 }
 

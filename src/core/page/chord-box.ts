@@ -9,6 +9,14 @@ import { lineMark, type Mark, textMark } from './drawing.ts';
 /** Where a box stands and how large: the grid's top left corner and its width, in mm. */
 export type BoxFrame = { readonly xMm: number; readonly yMm: number; readonly widthMm: number };
 
+/** How a box is drawn: with finger numbers or without, mirrored for the left-handed, and what is added to fret numbers. */
+export type BoxStyle = {
+  readonly detail: 'fingers' | 'dots only';
+  readonly isLeftHanded: boolean;
+  /** 0 where frets are counted from the capo, the capo's fret where they are counted from the nut. */
+  readonly fretsAdded: number;
+};
+
 const FEWEST_FRETS = 4;
 const HIGHEST_FIRST_FRET = 4;
 
@@ -21,6 +29,11 @@ export function boxFretsOf(fingering: Fingering): { readonly first: number; read
   return { first: span.low, count: Math.max(FEWEST_FRETS, span.high - span.low + 1) };
 }
 
+/** Whether the number of its first fret stands beside a box. */
+export function hasFretNumber(fingering: Fingering, { fretsAdded }: BoxStyle): boolean {
+  return boxFretsOf(fingering).first > 1 || fretsAdded > 0;
+}
+
 /** Height of a box's grid in mm for a width. */
 export function boxHeightMm(fingering: Fingering, widthMm: number): number {
   return boxFretsOf(fingering).count * fretGapMm(widthMm);
@@ -31,16 +44,12 @@ function fretGapMm(widthMm: number): number {
 }
 
 /** The marks of a box: grid, dots, barres, open and silent strings above, and, where there is room, finger numbers below. */
-export function drawChordBox(
-  fingering: Fingering,
-  frame: BoxFrame,
-  detail: 'fingers' | 'dots only' = 'fingers',
-): readonly Mark[] {
+export function drawChordBox(fingering: Fingering, frame: BoxFrame, style: BoxStyle): readonly Mark[] {
   const strings = fingering.shape.length;
   const { first, count } = boxFretsOf(fingering);
   const gap = frame.widthMm / (strings - 1);
   const fretGap = fretGapMm(frame.widthMm);
-  const xOf = (string: number): number => frame.xMm + string * gap;
+  const xOf = (string: number): number => frame.xMm + (style.isLeftHanded ? strings - 1 - string : string) * gap;
   const yOf = (fret: number): number => frame.yMm + (fret - first + 0.5) * fretGap;
   const bottom = frame.yMm + count * fretGap;
   const marks: Mark[] = [
@@ -50,15 +59,19 @@ export function drawChordBox(
       return lineMark([frame.xMm, y], [frame.xMm + frame.widthMm, y], fret === 0 && first === 1 ? 0.7 : 0.18);
     }),
   ];
-  if (first > 1) {
-    marks.push(textMark(String(first), [frame.xMm - gap * 0.7, yOf(first) + gap * 0.35], gap * 1.1, { anchor: 'end' }));
+  if (hasFretNumber(fingering, style)) {
+    marks.push(
+      textMark(String(first + style.fretsAdded), [frame.xMm - gap * 0.7, yOf(first) + gap * 0.35], gap * 1.1, {
+        anchor: 'end',
+      }),
+    );
   }
   for (const barre of listBarres(fingering)) {
     marks.push({
       kind: 'bar',
-      xMm: xOf(barre.lowString),
+      xMm: Math.min(xOf(barre.lowString), xOf(barre.highString)),
       yMm: yOf(barre.fret),
-      lengthMm: xOf(barre.highString) - xOf(barre.lowString),
+      lengthMm: Math.abs(xOf(barre.highString) - xOf(barre.lowString)),
       thicknessMm: gap * 0.62,
       tone: 'ink',
     });
@@ -66,7 +79,7 @@ export function drawChordBox(
   return [
     ...marks,
     ...range(0, strings).flatMap((string) =>
-      stringMarks(fingering, string, { xOf, yOf, gap, top: frame.yMm, bottom, detail }),
+      stringMarks(fingering, string, { xOf, yOf, gap, top: frame.yMm, bottom, detail: style.detail }),
     ),
   ];
 }

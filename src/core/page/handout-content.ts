@@ -3,7 +3,8 @@
  */
 import { describeEdits, hasOwnBars, listPasses, type PassSummary } from '../arrange/form-summary.ts';
 import { findStoredShape } from '../arrange/part-shapes.ts';
-import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
+import { formatChord } from '../harmony/chord-style.ts';
+import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { sumOf } from '../kernel/list.ts';
 import { beatTicks, formatMetre, type Metre } from '../rhythm/metre.ts';
 import { formatTempo } from '../rhythm/tempo.ts';
@@ -11,8 +12,10 @@ import type { Fingering } from '../shapes/shape.ts';
 import type { Bar, Line, Part, Pass, Section, Slot, SongDocument } from '../song/document.ts';
 import { linesOfPass } from '../song/pass-lines.ts';
 import { findSection, listPlayedBars, totalsOf } from '../song/played-bars.ts';
+import type { ReadingStyle } from '../song/settings.ts';
 import { listSongChords } from '../song/song-chords.ts';
 import { songKeysOf } from '../song/song-keys.ts';
+import type { BoxStyle } from './chord-box.ts';
 import { formatKeyWords, setupSentences } from './setup-words.ts';
 
 /** A chord in a bar: where its slot starts as a share of the bar's width (0 to 1), and its mark in words. */
@@ -41,6 +44,7 @@ export type HandoutBlock = { readonly name: string; readonly remark: string; rea
 export type Handout = {
   readonly title: string;
   readonly credit: string;
+  readonly boxStyle: BoxStyle;
   readonly setup: readonly string[];
   readonly boxes: readonly { readonly name: string; readonly fingering: Fingering | null }[];
   readonly form: string;
@@ -50,23 +54,28 @@ export type Handout = {
 const NO_BREAK = '\u00A0';
 
 /** Gathers a handout for one part of a song. */
-export function composeHandout(document: SongDocument, part: Part): Handout {
+export function composeHandout(document: SongDocument, part: Part, reading: ReadingStyle): Handout {
   const played = listPlayedBars(document);
   const { toShapeChord } = songKeysOf(document, part);
   const passes = listPasses(document, played);
+  const words: Words = {
+    nameOf: (chord) => formatChord(toShapeChord(chord), reading.chordStyle),
+    metre: document.facts.metre,
+  };
   const chords = listSongChords(document, played).map(({ chord }) => toShapeChord(chord));
   return {
     title: document.facts.title,
     credit: document.facts.credit,
+    boxStyle: boxStyleOf(part.setup.capoFret, reading, 'fingers'),
     setup: setupSentences(document, part, totalsOf(played)),
     boxes: chords.map((chord) => ({
-      name: formatChordName(chord),
+      name: formatChord(chord, reading.chordStyle),
       fingering: findStoredShape(part, chord)?.fingering ?? null,
     })),
     form: (passes.length < 2 ? [] : passes)
       .map(({ label, bars }) => `${label} (${bars})`.replaceAll(' ', NO_BREAK))
       .join(' · '),
-    blocks: document.map.sections.flatMap((section) => blocksOf(document, section, passes, toShapeChord)),
+    blocks: document.map.sections.flatMap((section) => blocksOf(document, section, passes, words)),
   };
 }
 
@@ -74,11 +83,10 @@ function blocksOf(
   document: SongDocument,
   section: Section,
   passes: readonly PassSummary[],
-  toShapeChord: (chord: ChordSymbol) => ChordSymbol,
+  words: Words,
 ): readonly HandoutBlock[] {
   const own = document.map.form.filter(({ sectionId }) => sectionId === section.id);
   const inStep = own.filter((pass) => !hasOwnBars(pass));
-  const words: Words = { toShapeChord, metre: document.facts.metre };
   const summaries = passes.filter((pass) => pass.section.id === section.id);
   const main: HandoutBlock = {
     name: section.name,
@@ -133,7 +141,13 @@ function joinCues(cues: readonly string[]): readonly string[] {
   return cues.length === 0 ? [] : [cues.join(' / ')];
 }
 
-type Words = { readonly toShapeChord: (chord: ChordSymbol) => ChordSymbol; readonly metre: Metre };
+type Words = { readonly nameOf: (chord: ChordSymbol) => string; readonly metre: Metre };
+
+/** How boxes behind a capo are drawn for a way of reading. */
+export function boxStyleOf(capoFret: number, reading: ReadingStyle, detail: BoxStyle['detail']): BoxStyle {
+  const fretsAdded = reading.fretsFrom === 'nut' ? capoFret : 0;
+  return { detail, isLeftHanded: reading.isLeftHanded, fretsAdded };
+}
 
 function toHandoutLine(line: Line, cues: readonly string[], words: Words): HandoutLine {
   return {
@@ -154,7 +168,7 @@ function toHandoutBar(bar: Bar, words: Words): HandoutBar {
   let start = 0;
   const chords = bar.slots.map((slot): HandoutChord => {
     const chord: HandoutChord = {
-      text: slot.chord === null ? 'no chord' : formatChordName(words.toShapeChord(slot.chord)),
+      text: slot.chord === null ? 'no chord' : words.nameOf(slot.chord),
       startShare: start / length,
       mark: markWords(slot, start, metre),
     };

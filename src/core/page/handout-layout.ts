@@ -100,7 +100,7 @@ function layBoxes(handout: Handout, { widthMm, scale }: Layout): readonly Block[
                 tone: 'quiet',
               }),
             ]
-          : drawChordBox(fingering, { xMm, yMm: top, widthMm: width });
+          : drawChordBox(fingering, { xMm, yMm: top, widthMm: width }, handout.boxStyle);
       return [label, ...body];
     });
     return { heightMm: top + Math.max(5 * scale, ...heights) + 7 * scale, marks, keepsNext: false };

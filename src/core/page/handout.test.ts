@@ -1,8 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { TIN_ROOF_ALMANAC } from '../../server/demo/tin-roof-almanac.data.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
+import type { Fingering } from '../shapes/shape.ts';
 import { mainPartOf } from '../song/parts.ts';
-import { boxFretsOf, drawChordBox } from './chord-box.ts';
+import { DEFAULT_SETTINGS } from '../song/settings.ts';
+import { type BoxStyle, boxFretsOf, drawChordBox } from './chord-box.ts';
 import type { Mark, MeasureText, Page } from './drawing.ts';
 import { composeHandout } from './handout-content.ts';
 import { layOutHandout, PAPERS, type Paper } from './handout-layout.ts';
@@ -10,7 +12,7 @@ import { layOutHandout, PAPERS, type Paper } from './handout-layout.ts';
 const measure: MeasureText = (text, sizeMm) => text.length * sizeMm * 0.52;
 const pagesOf = (chart: string, paper: Paper = 'A4') => {
   const song = songFromChart(chart);
-  return layOutHandout(composeHandout(song, mainPartOf(song)), paper, measure);
+  return layOutHandout(composeHandout(song, mainPartOf(song), DEFAULT_SETTINGS), paper, measure);
 };
 const textsOf = (pages: readonly Page[]) =>
   pages.flatMap(({ marks }) => marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : [])));
@@ -92,27 +94,43 @@ describe('a handout', () => {
   test('says when a chord has no shape', () => {
     const song = songFromChart('| G |');
     const part = mainPartOf(song);
-    const { boxes } = composeHandout(song, { ...part, shapes: [] });
+    const { boxes } = composeHandout(song, { ...part, shapes: [] }, DEFAULT_SETTINGS);
     expect(boxes).toEqual([{ name: 'G', fingering: null }]);
   });
 });
 
+const FRAME = { xMm: 0, yMm: 0, widthMm: 10 };
+const PLAIN: BoxStyle = { detail: 'fingers', isLeftHanded: false, fretsAdded: 0 };
+const C_SHAPE: Fingering = { shape: [null, 3, 2, 0, 1, 0], fingers: [null, 3, 2, null, 1, null] };
+
 describe('a chord box', () => {
+  test('is mirrored for the left-handed: the low strings stand at the right', () => {
+    const dots = (style: BoxStyle) =>
+      drawChordBox(C_SHAPE, FRAME, style).flatMap((mark) => (mark.kind === 'dot' && mark.isFilled ? [mark] : []));
+    const mirrored = dots({ ...PLAIN, isLeftHanded: true });
+    expect(mirrored.map(({ xMm, yMm }) => [10 - xMm, yMm])).toEqual(dots(PLAIN).map(({ xMm, yMm }) => [xMm, yMm]));
+    const barre: Fingering = { shape: [1, 3, 3, 2, 1, 1], fingers: [1, 3, 4, 2, 1, 1] };
+    const bar = drawChordBox(barre, FRAME, { ...PLAIN, isLeftHanded: true }).find((mark) => mark.kind === 'bar');
+    expect(bar).toMatchObject({ xMm: 0, lengthMm: 10 });
+  });
+
+  test('counts its first fret from the nut where the class does', () => {
+    const texts = drawChordBox(C_SHAPE, FRAME, { ...PLAIN, fretsAdded: 3 }).flatMap((mark) =>
+      mark.kind === 'text' ? [mark.text] : [],
+    );
+    expect(texts).toContain('4');
+  });
+
   test('starts at the first fret, or at its lowest once it passes fret 4, and says so', () => {
     const fingers = [null, 2, 1, null, 3, 4] as const;
     expect(boxFretsOf({ shape: [null, 3, 2, 0, 3, 3], fingers })).toEqual({ first: 1, count: 4 });
     const high = { shape: [null, 7, 6, null, 7, 7], fingers } as const;
     expect(boxFretsOf(high)).toEqual({ first: 6, count: 4 });
-    expect(
-      drawChordBox(high, { xMm: 0, yMm: 0, widthMm: 10 }).some((mark) => mark.kind === 'text' && mark.text === '6'),
-    ).toBe(true);
+    expect(drawChordBox(high, FRAME, PLAIN).some((mark) => mark.kind === 'text' && mark.text === '6')).toBe(true);
   });
 
   test('has a dot for each finger, a ring for each open string, a cross for each silent one', () => {
-    const marks = drawChordBox(
-      { shape: [null, 3, 2, 0, 1, 0], fingers: [null, 3, 2, null, 1, null] },
-      { xMm: 0, yMm: 0, widthMm: 10 },
-    );
+    const marks = drawChordBox({ shape: [null, 3, 2, 0, 1, 0], fingers: [null, 3, 2, null, 1, null] }, FRAME, PLAIN);
     expect(marks.filter((mark) => mark.kind === 'dot' && mark.isFilled)).toHaveLength(3);
     expect(marks.filter((mark) => mark.kind === 'dot' && !mark.isFilled)).toHaveLength(2);
     expect(marks.filter((mark) => mark.kind === 'line' && mark.tone === 'warning')).toHaveLength(2);

@@ -7,10 +7,11 @@
  */
 import { fingerDistanceMm, fretSpaceMm, stringGapMm } from '../fretboard/distance.ts';
 import { itemAt, range, sumOf } from '../kernel/list.ts';
+import { type Hand, REACH_SHARE } from './hand.ts';
 import { type Fingering, fretSpanOf, listBarres, type Shape } from './shape.ts';
 
-/** Where the hand works: capo fret from the nut, scale length in mm. */
-export type Neck = { readonly capoFret: number; readonly scaleLengthMm: number };
+/** Where the hand works, and which: capo fret from the nut, scale length in mm. */
+export type Neck = { readonly capoFret: number; readonly scaleLengthMm: number; readonly hand: Hand };
 
 /** The names of what makes a shape hard. */
 export type EffortTerm =
@@ -36,6 +37,9 @@ const COMFORT_MM: Readonly<Record<number, number>> = { 12: 38, 23: 33, 34: 33, 1
 
 const NARROW_FRET_MM = 26;
 
+/** A full barre for a hand that does not hold one yet: harder than any open shape. */
+const NOT_YET = 8;
+
 /** The effort of holding a shape, leaving out what depends on the chord it stands for. Lower is easier. */
 export function scoreFingering(fingering: Fingering, neck: Neck): Effort {
   const places = fingerPlaces(fingering, neck);
@@ -43,7 +47,7 @@ export function scoreFingering(fingering: Fingering, neck: Neck): Effort {
     { term: 'fingers', cost: places.length },
     { term: 'little finger', cost: places.at(-1)?.finger === 4 ? 0.3 : 0 },
     { term: 'barre', cost: barreCost(fingering, neck) },
-    { term: 'stretch', cost: stretchCost(places) },
+    { term: 'stretch', cost: stretchCost(places, REACH_SHARE[neck.hand.size]) },
     { term: 'crowded frets', cost: crowdingCost(places, neck) },
     { term: 'skipped finger', cost: skippedFingerCost(places) },
     ...shapeTerms(fingering.shape),
@@ -77,17 +81,18 @@ function barreCost(fingering: Fingering, neck: Neck): number {
     const nearNut = barre.fret + neck.capoFret <= 2 ? 0.4 : 0;
     const byLaterFinger = barre.finger === 1 ? 0 : 0.8;
     const openTreble = fingering.shape.slice(barre.highString + 1).includes(0) ? 0.6 : 0;
-    return 0.6 + strings * 0.4 + nearNut + byLaterFinger + openTreble;
+    const notYet = strings >= 4 && !neck.hand.playsBarres ? NOT_YET : 0;
+    return 0.6 + strings * 0.4 + nearNut + byLaterFinger + openTreble + notYet;
   });
 }
 
-function stretchCost(places: readonly FingerPlace[]): number {
+function stretchCost(places: readonly FingerPlace[], reachShare: number): number {
   let cost = 0;
   places.forEach((low, index) => {
     for (const high of places.slice(index + 1)) {
       const comfort = COMFORT_MM[low.finger * 10 + high.finger] ?? Number.POSITIVE_INFINITY;
       const distance = Math.hypot(high.alongMm - low.alongMm, high.acrossMm - low.acrossMm);
-      cost += Math.max(0, distance - comfort) / 12;
+      cost += Math.max(0, distance - comfort * reachShare) / 12;
     }
   });
   return cost;

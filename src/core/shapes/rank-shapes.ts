@@ -12,6 +12,7 @@ import { toPitchClass } from '../pitch/pitch-class.ts';
 import { type Effort, type Neck, scoreFingering, shapeTerms, sumTerms } from './effort.ts';
 import { type Familiar, familiarShapesOf, findFamiliarFingering } from './familiar.ts';
 import { listFingerings } from './fingering.ts';
+import type { Hand } from './hand.ts';
 import { type Fingering, formatShape, type Shape } from './shape.ts';
 import { type ChordTask, searchShapes, toTask } from './shape-search.ts';
 
@@ -26,11 +27,12 @@ export type RatedFingering = {
   readonly isFamiliar: boolean;
 };
 
-/** The guitar a shape is searched for: setup, scale length in mm, and the highest fret counted from the nut. */
+/** The guitar a shape is searched for and the hand that holds it: scale length in mm, highest fret counted from the nut. */
 export type Instrument = {
   readonly setup: Setup;
   readonly scaleLengthMm: number;
   readonly highestNeckFret: number;
+  readonly hand: Hand;
 };
 
 /**
@@ -40,7 +42,7 @@ export type Instrument = {
 export function rankShapes(chord: ChordSymbol, instrument: Instrument, limit: number): readonly RatedFingering[] {
   const task = toTask(chord, instrument.setup);
   const familiar = familiarShapesOf(chord, instrument.setup);
-  const neck = { capoFret: instrument.setup.capoFret, scaleLengthMm: instrument.scaleLengthMm };
+  const neck = neckOf(instrument);
   const highestFret = instrument.highestNeckFret - instrument.setup.capoFret;
   const shapes = joinShapes(familiar, searchShapes(task, highestFret));
   return shapes
@@ -53,6 +55,11 @@ export function rankShapes(chord: ChordSymbol, instrument: Instrument, limit: nu
     .map(({ fingering, effort, isFamiliar }) => ({ fingering, effort, isFamiliar }));
 }
 
+/** Where the hand works on an instrument. */
+export function neckOf({ setup, scaleLengthMm, hand }: Instrument): Neck {
+  return { capoFret: setup.capoFret, scaleLengthMm, hand };
+}
+
 /** The least a shape can cost before it is fingered; used to choose what is fingered at all. */
 function lowerBound(shape: Shape): number {
   const fretted = new Set(shape.filter((fret) => fret !== null && fret > 0));
@@ -61,7 +68,7 @@ function lowerBound(shape: Shape): number {
 
 /** The easiest fingering of a given shape behind a capo, or null when four fingers cannot hold it. */
 export function findFingering(shape: Shape, instrument: Instrument): Fingering | null {
-  const neck = { capoFret: instrument.setup.capoFret, scaleLengthMm: instrument.scaleLengthMm };
+  const neck = neckOf(instrument);
   return findFamiliarFingering(shape, instrument.setup) ?? easiestFingering(shape, neck)?.fingering ?? null;
 }
 

@@ -9,10 +9,12 @@ import { toPitchClass } from '../pitch/pitch-class.ts';
 import { scoreFingering } from './effort.ts';
 import { FAMILIAR_SHAPES } from './familiar.data.ts';
 import { listFingerings } from './fingering.ts';
+import { AVERAGE_HAND } from './hand.ts';
 import { findFingering, rankShapes } from './rank-shapes.ts';
 import { formatShape, fretSpanOf, isBarreChord, listBarres, parseShape, type Shape } from './shape.ts';
 
-const guitar = { setup: { tuning: STANDARD_TUNING, capoFret: 0 }, scaleLengthMm: 648, highestNeckFret: 14 };
+const hand = AVERAGE_HAND;
+const guitar = { setup: { tuning: STANDARD_TUNING, capoFret: 0 }, scaleLengthMm: 648, highestNeckFret: 14, hand };
 const shapeOf = (text: string): Shape => {
   const parsed = parseShape(text, 6);
   if (!parsed.ok) {
@@ -187,7 +189,7 @@ describe('effort', () => {
     if (fingering === null) {
       throw new Error(text);
     }
-    return scoreFingering(fingering, { capoFret, scaleLengthMm: 648 });
+    return scoreFingering(fingering, { capoFret, scaleLengthMm: 648, hand });
   };
 
   test('a full barre costs more than an open shape, and more near the nut than behind a capo', () => {

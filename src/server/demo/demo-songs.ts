@@ -1,4 +1,5 @@
 import { fillShapes, fingerPin } from '../../core/arrange/part-shapes.ts';
+import { createPlanner } from '../../core/arrange/planner.ts';
 import { isClean, parseChart } from '../../core/formats/text-chart/parse-chart.ts';
 import { invariant } from '../../core/kernel/invariant.ts';
 import { applyCommand } from '../../core/song/commands.ts';
@@ -21,7 +22,7 @@ export function createDemoSongs(): readonly SongDocument[] {
       draftText: null,
     });
     invariant(applied.ok, 'a demo chart does not apply');
-    return fillShapes(applied.value.document, new Map());
+    return fillShapes(applied.value.document, createPlanner());
   });
 }
 

@@ -64,7 +64,7 @@ function reasonOf(error: unknown): string {
 }
 
 /** Whether the database or the file system ran out of room. */
-export function isDiskFull(error: unknown): boolean {
+function isDiskFull(error: unknown): boolean {
   const cause = error instanceof Error && error.cause instanceof Error ? error.cause.message : '';
   return error instanceof Error && /ENOSPC|No space left on device/i.test(`${error.message} ${cause}`);
 }

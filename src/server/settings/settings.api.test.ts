@@ -34,7 +34,7 @@ describe('settings', () => {
     [{ ownTunings: [{ name: 'three strings', openMidi: [40, 45, 50] }] }],
     [{ ownTunings: [{ name: '(', openMidi: [40, 45, 50, 55] }] }],
     [{ ownTunings: Array.from({ length: 2 }, () => ({ name: 'twice', openMidi: [40, 45, 50, 55] })) }],
-    [{ hand: { size: 'huge', playsBarres: true, usesThumb: false } }],
+    [{ hand: { size: 'huge', playsBarres: true } }],
   ])('refuse %o and stay as they were', async (body) => {
     const before = (await http().get('/api/settings')).body;
     await change(body).expect(400);

@@ -3,14 +3,22 @@ import {
   type CreateSong,
   type ErrorCode,
   errorSchema,
+  type KeepVersion,
+  type KeptVersion,
   type OpenSong,
   openSongSchema,
+  openVersionSchema,
   type SaveSong,
   type SongId,
   type SongSummary,
   savedSongSchema,
   songListSchema,
+  type VersionId,
+  versionListSchema,
 } from '../../contract/api.ts';
+import { type SettingsChange, settingsSchema } from '../../contract/settings-schema.ts';
+import type { SongDocument } from '../../core/song/document.ts';
+import type { LibrarySettings } from '../../core/song/settings.ts';
 
 /** Why a request came to nothing: the server's own code, or that it did not answer, or not as agreed. */
 export class ApiError extends Error {
@@ -63,10 +71,20 @@ export const api = {
   restoreSong: async (id: SongId): Promise<void> => {
     await send(`/api/songs/${id}/restore`, { method: 'POST' });
   },
+  listVersions: async (id: SongId): Promise<readonly KeptVersion[]> =>
+    (await read(`/api/songs/${id}/versions`, versionListSchema)).versions,
+  openVersion: async (id: SongId, version: VersionId): Promise<SongDocument> =>
+    (await read(`/api/songs/${id}/versions/${version}`, openVersionSchema)).document,
+  keepVersion: async (id: SongId, version: KeepVersion): Promise<void> => {
+    await send(`/api/songs/${id}/versions`, json('POST', version));
+  },
+  readSettings: (): Promise<LibrarySettings> => read('/api/settings', settingsSchema),
+  changeSettings: (change: SettingsChange): Promise<LibrarySettings> =>
+    read('/api/settings', settingsSchema, json('PATCH', change)),
   addDemoSongs: async (): Promise<void> => {
     await send('/api/demo-songs', { method: 'POST' });
   },
 };
 
 /** The part of the client that an open song needs. */
-export type SongApi = Pick<typeof api, 'saveSong' | 'createSong'>;
+export type SongApi = Pick<typeof api, 'saveSong' | 'createSong' | 'openSong' | 'keepVersion'>;

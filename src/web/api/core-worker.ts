@@ -27,7 +27,7 @@ type Waiting = {
 };
 
 /** Talks to a worker that is started with the first request. */
-export function createCoreWorker(startWorker: () => Port) {
+function createCoreWorker(startWorker: () => Port) {
   const waiting = new Map<number, Waiting>();
   let port: Port | null = null;
   let lastId = 0;

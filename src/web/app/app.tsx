@@ -12,6 +12,12 @@ const loading = { HydrateFallback: () => <p role="status">Opening …</p> };
 const router = createBrowserRouter([
   { path: '/', element: <SongsPage />, errorElement: <Failure /> },
   {
+    path: '/settings',
+    errorElement: <Failure />,
+    ...loading,
+    lazy: async () => ({ Component: (await import('../features/settings/settings-page.tsx')).SettingsPage }),
+  },
+  {
     path: '/songs/:songId',
     element: <SongFrame />,
     errorElement: <Failure />,

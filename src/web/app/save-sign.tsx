@@ -1,10 +1,11 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
-import type { SaveState } from '../editor/song-editor.ts';
+import type { SaveState } from '../editor/song-state.ts';
 import { useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
+import { ConflictDialog } from './conflict-dialog.tsx';
 
 const WORDS: Readonly<Record<SaveState, string>> = {
   saved: 'all saved',
@@ -31,9 +32,11 @@ export function SaveTrouble() {
   const editor = useSongEditor();
   const navigate = useNavigate();
   const [problem, setProblem] = useState('');
+  const [isComparing, setComparing] = useState(false);
   const state = useSongState(({ saveState }) => saveState);
   const refusal = useSongState((song) => song.refusal);
-  if (state !== 'conflict' && state !== 'refused') {
+  const other = useSongState((song) => song.other);
+  if (refusal === '' || (state !== 'conflict' && state !== 'refused' && state !== 'waiting')) {
     return null;
   }
   const keep = async (): Promise<void> => {
@@ -49,14 +52,17 @@ export function SaveTrouble() {
       <p>
         {refusal} {problem}
       </p>
-      {state === 'conflict' && (
-        <>
-          <Button weight="strong" onPress={() => void keep()}>
-            Keep mine as a new song
-          </Button>
-          <Button onPress={() => window.location.reload()}>Load the other version</Button>
-        </>
+      {state === 'conflict' && other !== null && (
+        <Button weight="strong" onPress={() => setComparing(true)}>
+          Compare the two
+        </Button>
       )}
+      {state === 'conflict' && other === null && (
+        <Button weight="strong" onPress={() => void keep()}>
+          Keep mine as a new song
+        </Button>
+      )}
+      {isComparing && <ConflictDialog onClose={() => setComparing(false)} />}
     </Trouble>
   );
 }

@@ -6,11 +6,12 @@ import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
 import { songKeysOf } from '../../core/song/song-keys.ts';
 import { useDocument, usePart } from '../editor/use-song.tsx';
 import { colour, frame, nameFace } from '../theme/tokens.ts';
+import { Button } from '../ui/button.tsx';
 import { Signed } from '../ui/signed.tsx';
 import { SaveSign } from './save-sign.tsx';
 
 /** The strip along the top: what sounds, what the hand does, and how long it is; each word leads to where it is changed. */
-export function SetupStrip() {
+export function SetupStrip({ onShow }: { readonly onShow: (sheet: 'keys' | 'versions') => void }) {
   const document = useDocument();
   const part = usePart();
   const words = stripWords(document, part);
@@ -30,6 +31,14 @@ export function SetupStrip() {
         ))}
       </dl>
       <SaveSign />
+      <span>
+        <Button weight="word" onPress={() => onShow('versions')} aria-keyshortcuts="v">
+          Versions
+        </Button>
+        <Button weight="word" onPress={() => onShow('keys')} aria-keyshortcuts="?">
+          Keys
+        </Button>
+      </span>
     </Strip>
   );
 }

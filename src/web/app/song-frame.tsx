@@ -2,13 +2,17 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
-import { type OpenSong, songIdSchema } from '../../contract/api.ts';
+import { songIdSchema } from '../../contract/api.ts';
 import { api } from '../api/client.ts';
-import { settleSaves, trackSave } from '../editor/pending-saves.ts';
+import { useSettings } from '../api/settings.tsx';
+import { keepSteps } from '../editor/keep-steps.ts';
+import { type OpenedSong as Opened, openSong, stepStore } from '../editor/open-song.ts';
+import { trackSave } from '../editor/pending-saves.ts';
 import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
 import { SongEditorProvider } from '../editor/use-song.tsx';
 import { chooseLook, nextLook, readLook } from '../theme/look.ts';
 import { colour } from '../theme/tokens.ts';
+import { Button } from '../ui/button.tsx';
 import { EmptyState } from '../ui/empty-state.tsx';
 import { LadderRail } from './ladder-rail.tsx';
 import { SaveTrouble } from './save-sign.tsx';
@@ -16,6 +20,7 @@ import { SetupStrip } from './setup-strip.tsx';
 import { ShortcutSheet } from './shortcut-sheet.tsx';
 import { STEPS } from './steps.ts';
 import { type KeyedAction, useKeys } from './use-keys.ts';
+import { VersionsDialog } from './versions-dialog.tsx';
 
 /** An open song: the ladder, the setup strip, and the screen of the current step. */
 export function SongFrame() {
@@ -27,8 +32,7 @@ export function SongFrame() {
       if (!id.success) {
         throw new Error('There is no such song.');
       }
-      await settleSaves();
-      return api.openSong(id.data);
+      return openSong(id.data);
     },
     gcTime: 0,
     staleTime: Number.POSITIVE_INFINITY,
@@ -46,13 +50,15 @@ export function SongFrame() {
       </Alone>
     );
   }
-  return <OpenedSong key={opened.data.id} song={opened.data} />;
+  return <OpenedSong key={opened.data.song.id} opened={opened.data} />;
 }
 
-function OpenedSong({ song }: { readonly song: OpenSong }) {
-  const editor = useEditorFor(song);
-  const [isSheetOpen, setSheetOpen] = useState(false);
-  const actions = useSongActions(editor, () => setSheetOpen(true));
+function OpenedSong({ opened }: { readonly opened: Opened }) {
+  const editor = useEditorFor(opened);
+  const [sheet, setSheet] = useState<'keys' | 'versions' | null>(null);
+  const [isTold, setTold] = useState(!opened.isDropped);
+  const close = (): void => setSheet(null);
+  const actions = useSongActions(editor, setSheet);
   useKeys(actions);
   return (
     <SongEditorProvider editor={editor}>
@@ -60,21 +66,33 @@ function OpenedSong({ song }: { readonly song: OpenSong }) {
         <SkipLink href="#step">Skip to the step</SkipLink>
         <LadderRail />
         <div>
-          <SetupStrip />
+          <SetupStrip onShow={setSheet} />
           <SaveTrouble />
+          {!isTold && (
+            <Told role="status">
+              The song was saved from somewhere else since it was open here, so the steps to undo are gone.{' '}
+              <Button weight="word" onPress={() => setTold(true)}>
+                Understood
+              </Button>
+            </Told>
+          )}
           <main id="step" tabIndex={-1}>
             <Outlet />
           </main>
         </div>
       </Frame>
-      <ShortcutSheet actions={actions} isOpen={isSheetOpen} onClose={() => setSheetOpen(false)} />
+      <ShortcutSheet actions={actions} isOpen={sheet === 'keys'} onClose={close} />
+      {sheet === 'versions' && <VersionsDialog onClose={close} />}
     </SongEditorProvider>
   );
 }
 
 /** One editor for as long as the song is open; what is not saved goes out when the song or the page is left. */
-function useEditorFor(song: OpenSong): SongEditor {
-  const [editor] = useState(() => createSongEditor(song, api));
+function useEditorFor({ song, local }: Opened): SongEditor {
+  const [editor] = useState(() => createSongEditor(song, api, local));
+  const { hand } = useSettings();
+  useEffect(() => editor.setHand(hand), [editor, hand]);
+  useEffect(() => keepSteps(editor, stepStore), [editor]);
   useEffect(() => {
     const onLeave = (event: BeforeUnloadEvent): void => {
       if (editor.store.getState().saveState !== 'saved') {
@@ -91,7 +109,7 @@ function useEditorFor(song: OpenSong): SongEditor {
   return editor;
 }
 
-function useSongActions(editor: SongEditor, showSheet: () => void): readonly KeyedAction[] {
+function useSongActions(editor: SongEditor, show: (sheet: 'keys' | 'versions') => void): readonly KeyedAction[] {
   const navigate = useNavigate();
   return [
     ...STEPS.map((step) => ({ key: step.key, label: `Go to ${step.label}`, run: () => void navigate(step.path) })),
@@ -99,7 +117,9 @@ function useSongActions(editor: SongEditor, showSheet: () => void): readonly Key
     { key: 'undo', label: 'Undo', run: editor.undo },
     { key: 'redo', label: 'Redo', run: editor.redo },
     { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
-    { key: '?', label: 'Show these keys', run: showSheet },
+    { key: 'v', label: 'Kept versions of this song', run: () => show('versions') },
+    { key: 'o', label: 'Settings', run: () => void navigate('/settings') },
+    { key: '?', label: 'Show these keys', run: () => show('keys') },
   ];
 }
 
@@ -107,6 +127,9 @@ const Frame = styled.div`
   display: grid; grid-template-columns: auto minmax(0, 1fr); min-height: 100vh;
   main { outline: none; }
   @media print { display: block; }
+`;
+const Told = styled.p`
+  padding: 8px 24px; border-bottom: 3px solid ${colour.brass}; background: ${colour.sheet}; font-size: 14px;
 `;
 const SkipLink = styled.a`
   position: absolute; left: -999px; top: 8px; background: ${colour.sheet}; padding: 8px 12px; z-index: 5;

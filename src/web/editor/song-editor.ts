@@ -1,5 +1,5 @@
 /*
- * The open song: its document with history, and its way to the server.
+ * The open song: its document with history, and its way to the server and into the browser's own keeping.
  *
  * Every change goes through `run`. Saving is one request at a time: while one is under way newer edits wait, and the
  * next request carries the newest document. A server that does not answer is asked again with growing pauses; a document
@@ -8,54 +8,46 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { OpenSong, SongId } from '../../contract/api.ts';
 import { fillShapes } from '../../core/arrange/part-shapes.ts';
-import type { ShapeMemory } from '../../core/arrange/shape-memory.ts';
+import { createPlanner, type Planner } from '../../core/arrange/planner.ts';
+import { isEqual } from '../../core/kernel/equal.ts';
+import type { Hand } from '../../core/shapes/hand.ts';
 import { applyCommand, type CommandError, type SongCommand } from '../../core/song/commands.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { type History, recordState, redo, startHistory, undo } from '../../core/song/history.ts';
-import { ApiError, type SongApi } from '../api/client.ts';
-
-/** How the document stands to the server. */
-export type SaveState = 'saved' | 'changed' | 'saving' | 'waiting' | 'conflict' | 'refused';
-
-/** The state of an open song. */
-export type SongState = {
-  readonly id: SongId;
-  readonly history: History<SongDocument>;
-  readonly revision: number;
-  readonly saveState: SaveState;
-  /** What the server said when it refused a save. */
-  readonly refusal: string;
-};
+import type { SongApi } from '../api/client.ts';
+import type { LocalSteps } from './local-steps.ts';
+import { createSaver } from './saver.ts';
+import type { SongState } from './song-state.ts';
 
 /** An open song with what can be done to it. */
 export type SongEditor = {
   readonly store: StoreApi<SongState>;
-  /** Shapes already searched for, shared by all screens of this song. */
-  readonly memory: ShapeMemory;
+  /** What shapes are planned by: the class's hand, and the shapes already searched for. */
+  readonly planner: () => Planner;
+  /** Plans for another hand from now on; shapes that are stored stay. */
+  readonly setHand: (hand: Hand) => void;
   readonly run: (command: SongCommand, group?: string) => CommandError | null;
   readonly undo: () => void;
   readonly redo: () => void;
   /** Saves now what is not saved yet. */
   readonly flush: () => Promise<void>;
+  /** Ends a conflict: this document goes over the other, which is kept as a version. */
+  readonly keepMine: () => Promise<void>;
+  /** Ends a conflict: the other document is taken, as a step that can be undone; this one is kept as a version. */
+  readonly takeOther: () => Promise<void>;
   /** Keeps the document as a new song beside the one that changed elsewhere; answers its id. */
   readonly keepAsNewSong: () => Promise<SongId>;
   readonly close: () => void;
 };
 
-const SAVE_DELAY_MS = 500;
-const RETRY_DELAYS_MS = [1000, 2000, 5000, 10_000] as const;
-
-/** Opens a song for editing. */
-export function createSongEditor(open: OpenSong, api: SongApi): SongEditor {
-  const memory: ShapeMemory = new Map();
-  const store = createStore<SongState>(() => ({
-    id: open.id,
-    history: startHistory(open.document),
-    revision: open.revision,
-    saveState: 'saved',
-    refusal: '',
-  }));
-  const saver = createSaver(store, open.document, api);
+/** Opens a song for editing, with the steps this browser kept of it. */
+export function createSongEditor(open: OpenSong, api: SongApi, local: LocalSteps | null = null): SongEditor {
+  let planner = createPlanner();
+  const store = createStore<SongState>(() => startState(open, local));
+  const saver = createSaver(store, api);
+  if (store.getState().saveState === 'changed') {
+    saver.changed();
+  }
 
   const move = (history: History<SongDocument>): void => {
     const before = store.getState().history;
@@ -64,90 +56,88 @@ export function createSongEditor(open: OpenSong, api: SongApi): SongEditor {
       saver.changed();
     }
   };
+  const run = (command: SongCommand, group?: string): CommandError | null => {
+    const { history } = store.getState();
+    const outcome = applyCommand(history.present, command);
+    if (!outcome.ok) {
+      return outcome.error;
+    }
+    move(recordState(history, fillShapes(outcome.value.document, planner), group ?? null));
+    return null;
+  };
   return {
     store,
-    memory,
-    run: (command, group) => {
-      const { history } = store.getState();
-      const outcome = applyCommand(history.present, command);
-      if (!outcome.ok) {
-        return outcome.error;
-      }
-      move(recordState(history, fillShapes(outcome.value.document, memory), group ?? null));
-      return null;
+    planner: () => planner,
+    setHand: (hand) => {
+      planner = { ...planner, hand };
     },
+    run,
     undo: () => move(undo(store.getState().history)),
     redo: () => move(redo(store.getState().history)),
     flush: saver.flush,
+    keepMine: async () => {
+      const { id, other, history } = store.getState();
+      if (other !== null) {
+        await api.keepVersion(id, { reason: 'conflict' });
+        store.setState({ revision: other.revision, saved: other.document, other: null, saveState: 'changed' });
+        // Equal documents need no save: the conflict ends here.
+        if (history.present === other.document) {
+          store.setState({ saveState: 'saved' });
+        }
+        await saver.flush();
+      }
+    },
+    takeOther: async () => {
+      const { id, other, history } = store.getState();
+      if (other !== null) {
+        await api.keepVersion(id, { reason: 'conflict', document: history.present });
+        store.setState({
+          revision: other.revision,
+          saved: other.document,
+          other: null,
+          refusal: '',
+          saveState: 'saved',
+          history: recordState(history, other.document, null),
+        });
+      }
+    },
     keepAsNewSong: async () => (await api.createSong({ document: store.getState().history.present })).id,
     close: saver.stop,
   };
 }
 
-/** What a failed save means for the next one. */
-function stateAfter(error: unknown): { readonly saveState: SaveState; readonly refusal: string } {
-  const code = error instanceof ApiError ? error.code : 'odd-answer';
-  const refusal = error instanceof Error ? error.message : '';
-  if (code === 'stale-revision' || code === 'not-found') {
-    return { saveState: 'conflict', refusal };
+/**
+ * Where editing goes on. Steps kept for this revision come back, unsent edits with them. Unsent edits on another revision
+ * are a conflict; mere steps of another revision are dropped by who opens the song.
+ */
+function startState(open: OpenSong, local: LocalSteps | null): SongState {
+  const { id, revision, document } = open;
+  const fresh: SongState = {
+    id,
+    history: startHistory(document),
+    revision,
+    saved: document,
+    saveState: 'saved',
+    refusal: '',
+    other: null,
+  };
+  if (local === null) {
+    return fresh;
   }
-  return code === 'invalid-input' || code === 'too-large'
-    ? { saveState: 'refused', refusal }
-    : { saveState: 'waiting', refusal: '' };
-}
-
-function createSaver(store: StoreApi<SongState>, savedFirst: SongDocument, api: SongApi) {
-  let saved = savedFirst;
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  let current = Promise.resolve();
-  let failures = 0;
-
-  const later = (delayMs: number): void => {
-    clearTimeout(timer);
-    timer = setTimeout(() => void flush(), delayMs);
-  };
-
-  const saveOnce = async (): Promise<void> => {
-    const { id, revision, history } = store.getState();
-    const document = history.present;
-    store.setState({ saveState: 'saving' });
-    const next = await api.saveSong(id, { baseRevision: revision, document });
-    saved = document;
-    failures = 0;
-    const isNewest = store.getState().history.present === document;
-    store.setState({ revision: next, saveState: isNewest ? 'saved' : 'changed', refusal: '' });
-  };
-
-  const failed = (error: unknown): void => {
-    const after = stateAfter(error);
-    store.setState(after);
-    if (after.saveState === 'waiting') {
-      later(RETRY_DELAYS_MS[Math.min(failures, RETRY_DELAYS_MS.length - 1)] ?? 0);
-      failures += 1;
-    }
-  };
-
-  const flush = (): Promise<void> => {
-    clearTimeout(timer);
-    current = current.then(async () => {
-      const { history, saveState } = store.getState();
-      if (history.present !== saved && saveState !== 'conflict') {
-        await saveOnce().catch(failed);
-      }
-    });
-    return current;
-  };
-
-  return {
-    flush,
-    /** A change: saved a moment later, or not at all once the song is known to have changed elsewhere. */
-    changed: (): void => {
-      if (store.getState().saveState !== 'conflict') {
-        const isSaved = store.getState().history.present === saved;
-        store.setState({ saveState: isSaved ? 'saved' : 'changed' });
-        later(SAVE_DELAY_MS);
-      }
-    },
-    stop: (): void => clearTimeout(timer),
-  };
+  if (local.revision === revision) {
+    const present = local.isSaved ? document : local.history.present;
+    return { ...fresh, history: { ...local.history, present }, saveState: local.isSaved ? 'saved' : 'changed' };
+  }
+  if (isEqual(local.history.present, document)) {
+    return { ...fresh, history: { ...local.history, present: document } };
+  }
+  return local.isSaved
+    ? fresh
+    : {
+        ...fresh,
+        history: local.history,
+        saveState: 'conflict',
+        refusal: 'Edits that this browser had not saved meet a song that was saved from somewhere else.',
+        other: open,
+      };
 }

@@ -2,7 +2,8 @@ import { createContext, type ReactNode, useContext } from 'react';
 import { useStore } from 'zustand';
 import type { Part, SongDocument } from '../../core/song/document.ts';
 import { mainPartOf } from '../../core/song/parts.ts';
-import type { SongEditor, SongState } from './song-editor.ts';
+import type { SongEditor } from './song-editor.ts';
+import type { SongState } from './song-state.ts';
 
 const EditorContext = createContext<SongEditor | null>(null);
 

@@ -1,3 +1,5 @@
+import { useState } from 'react';
+
 /** How the pages look on this device: warm paper, dark stage, or as the system is set. */
 export type Look = 'paper' | 'stage' | 'system';
 
@@ -29,6 +31,18 @@ export function showLook(look: Look): void {
   } else {
     document.documentElement.dataset['look'] = look;
   }
+}
+
+/** The look of this device and how to change it. */
+export function useLook(): readonly [Look, (look: Look) => void] {
+  const [look, setLook] = useState(readLook);
+  return [
+    look,
+    (chosen) => {
+      chooseLook(chosen);
+      setLook(chosen);
+    },
+  ];
 }
 
 /** The look after another. */

@@ -1,5 +1,5 @@
 import { fillShapes, fingerPin } from '../../arrange/part-shapes.ts';
-import type { ShapeMemory } from '../../arrange/shape-memory.ts';
+import type { Planner } from '../../arrange/planner.ts';
 import type { Steps } from '../../kernel/steps.ts';
 import { applyCommand, type SongCommand } from '../../song/commands.ts';
 import type { SongDocument } from '../../song/document.ts';
@@ -23,10 +23,10 @@ export function commandForText(text: string, read: ParsedChart): SongCommand | n
 export type AppliedText = { readonly parsed: ParsedChart; readonly document: SongDocument };
 
 /** Reads a text and lines a song up with it, in steps: for texts so long that a screen would stand still meanwhile. */
-export function* applyTextInSteps(document: SongDocument, text: string, memory: ShapeMemory): Steps<AppliedText> {
+export function* applyTextInSteps(document: SongDocument, text: string, planner: Planner): Steps<AppliedText> {
   const parsed = yield* readChart(text);
   const command = commandForText(text, parsed);
   yield { share: 0.9 };
   const outcome = command === null ? null : applyCommand(document, command);
-  return { parsed, document: outcome?.ok === true ? fillShapes(outcome.value.document, memory) : document };
+  return { parsed, document: outcome?.ok === true ? fillShapes(outcome.value.document, planner) : document };
 }

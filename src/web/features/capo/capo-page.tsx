@@ -3,7 +3,7 @@ import { RadioGroup } from 'react-aria-components';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { easiestFrets, listCapoRows } from '../../../core/arrange/capo-rows.ts';
-import { formatChordName } from '../../../core/harmony/chord-symbol.ts';
+import { useChordName, useSettings } from '../../api/settings.tsx';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
 import { EmptyStep } from '../../ui/empty-state.tsx';
@@ -11,6 +11,7 @@ import { Signed } from '../../ui/signed.tsx';
 import { CapoReasons } from './capo-reasons.tsx';
 import { CapoRung } from './capo-row.tsx';
 import { EffortLegend } from './effort-bar.tsx';
+import { GuitarPanel } from './guitar-panel.tsx';
 import { Neck } from './neck.tsx';
 
 /** Step 2: the neck as a ladder, and on every rung what the song would need there. */
@@ -18,14 +19,19 @@ export function CapoPage() {
   const editor = useSongEditor();
   const document = useDocument();
   const part = usePart();
-  const rows = useMemo(() => listCapoRows(document, part, editor.memory), [document, part, editor]);
+  const { hand } = useSettings();
+  const nameOf = useChordName();
+  const rows = useMemo(
+    () => listCapoRows(document, part, { ...editor.planner(), hand }),
+    [document, part, editor, hand],
+  );
   const easiest = useMemo(() => easiestFrets(rows), [rows]);
   if (rows.length === 0) {
     return <EmptyStep title="No chords yet" text="The rungs fill when the song has chords." />;
   }
   const isWaiting = document.chart.draftText !== null;
   const most = Math.max(...rows.map(({ effort }) => effort.total));
-  const sounding = rows[0]?.chords.map((chord) => formatChordName(chord.sounding)) ?? [];
+  const sounding = rows[0]?.chords.map((chord) => nameOf(chord.sounding)) ?? [];
   return (
     <Page>
       <section aria-label="Where the capo goes">
@@ -64,6 +70,7 @@ export function CapoPage() {
       </section>
       <aside>
         <CapoReasons rows={rows} easiest={easiest} />
+        <GuitarPanel isWaiting={isWaiting} />
       </aside>
     </Page>
   );

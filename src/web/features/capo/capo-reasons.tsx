@@ -1,8 +1,9 @@
 import { styled } from 'styled-components';
 import type { CapoRow } from '../../../core/arrange/capo-rows.ts';
-import { formatChordName } from '../../../core/harmony/chord-symbol.ts';
+import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { formatKeyWords, formatShapeKey } from '../../../core/page/setup-words.ts';
 import { songKeysOf } from '../../../core/song/song-keys.ts';
+import { useChordName } from '../../api/settings.tsx';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { colour } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
@@ -17,6 +18,7 @@ export function CapoReasons({
 }) {
   const document = useDocument();
   const part = usePart();
+  const nameOf = useChordName();
   const { capoFret } = part.setup;
   const { sounding } = songKeysOf(document, part);
   const row = rows.find((each) => each.capoFret === capoFret);
@@ -30,7 +32,7 @@ export function CapoReasons({
         <Signed text={`${placeWords(capoFret)}, hands in ${formatShapeKey(row.shapeKey)}`} />
       </h2>
       <p>
-        <Signed text={`${sentence(row)} It sounds in ${formatKeyWords(sounding)}, as on every other rung.`} />
+        <Signed text={`${sentence(row, nameOf)} It sounds in ${formatKeyWords(sounding)}, as on every other rung.`} />
       </p>
       {capoFret > 0 && (
         <p>
@@ -44,7 +46,7 @@ export function CapoReasons({
           <h3>Against the golden rung</h3>
           <p>
             <Signed
-              text={`${placeWords(best.capoFret)}, ${formatShapeKey(best.shapeKey)} shapes. ${sentence(best)} Effort ${best.effort.total.toFixed(1)} against ${row.effort.total.toFixed(1)}.`}
+              text={`${placeWords(best.capoFret)}, ${formatShapeKey(best.shapeKey)} shapes. ${sentence(best, nameOf)} Effort ${best.effort.total.toFixed(1)} against ${row.effort.total.toFixed(1)}.`}
             />
           </p>
         </>
@@ -67,8 +69,8 @@ function placeWords(capoFret: number): string {
   return capoFret === 0 ? 'No capo' : `Capo ${capoFret}`;
 }
 
-function sentence(row: CapoRow): string {
-  const names = row.barreChords.map(formatChordName).join(', ');
+function sentence(row: CapoRow, nameOf: (chord: ChordSymbol) => string): string {
+  const names = row.barreChords.map(nameOf).join(', ');
   const count = row.barreChords.length;
   return count === 0 ? 'No barre chords.' : `${count === 1 ? 'One barre chord' : `${count} barre chords`}: ${names}.`;
 }

@@ -1,8 +1,9 @@
 import { Radio } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { CapoRow as Row, RowChord } from '../../../core/arrange/capo-rows.ts';
-import { formatChordName } from '../../../core/harmony/chord-symbol.ts';
+import { type ChordSymbol, formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { formatShapeKey } from '../../../core/page/setup-words.ts';
+import { useChordName } from '../../api/settings.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
 import { EffortBar } from './effort-bar.tsx';
@@ -19,13 +20,14 @@ export function CapoRung(props: {
   readonly isTie: boolean;
 }) {
   const { row, most, isGolden, isTie } = props;
+  const nameOf = useChordName();
   const shown = row.chords.slice(0, MOST_CHORDS);
   const hidden = row.chords.length - shown.length;
   return (
     <Rung
       value={String(row.capoFret)}
       $heightPx={rowHeightPx(row.capoFret)}
-      aria-label={rungWords(row, isGolden, isTie)}
+      aria-label={rungWords(row, isGolden, isTie, nameOf)}
     >
       <Fret>{row.capoFret === 0 ? '–' : row.capoFret}</Fret>
       <KeyName>
@@ -34,7 +36,12 @@ export function CapoRung(props: {
       </KeyName>
       <Chords $count={shown.length}>
         {shown.map((chord) => (
-          <ChordCell key={formatChordName(chord.sounding)} chord={chord} heightPx={rowHeightPx(row.capoFret)} />
+          <ChordCell
+            key={formatChordSymbol(chord.sounding)}
+            chord={chord}
+            capoFret={row.capoFret}
+            heightPx={rowHeightPx(row.capoFret)}
+          />
         ))}
         {hidden > 0 && <More>+{hidden}</More>}
       </Chords>
@@ -47,16 +54,18 @@ export function CapoRung(props: {
   );
 }
 
-function ChordCell({ chord, heightPx }: { readonly chord: RowChord; readonly heightPx: number }) {
+function ChordCell(props: { readonly chord: RowChord; readonly capoFret: number; readonly heightPx: number }) {
+  const { chord, capoFret, heightPx } = props;
+  const nameOf = useChordName();
   return (
     <Cell>
       <b>
-        <Signed text={formatChordName(chord.shapeChord)} />
+        <Signed text={nameOf(chord.shapeChord)} />
       </b>
       {chord.rated === null ? (
         <small>no shape</small>
       ) : (
-        <ShapeBox fingering={chord.rated.fingering} gridPx={Math.min(28, heightPx * 0.4)} />
+        <ShapeBox fingering={chord.rated.fingering} capoFret={capoFret} gridPx={Math.min(28, heightPx * 0.4)} />
       )}
     </Cell>
   );
@@ -69,9 +78,9 @@ function barreWords(row: Row): string {
   return `${count === 0 ? 'no barre' : count === 1 ? '1 barre' : `${count} barres`}${missing}`;
 }
 
-function rungWords(row: Row, isGolden: boolean, isTie: boolean): string {
+function rungWords(row: Row, isGolden: boolean, isTie: boolean, nameOf: (chord: ChordSymbol) => string): string {
   const place = row.capoFret === 0 ? 'No capo' : `Capo ${row.capoFret}`;
-  const chords = row.chords.map(({ shapeChord }) => formatChordName(shapeChord)).join(', ');
+  const chords = row.chords.map(({ shapeChord }) => nameOf(shapeChord)).join(', ');
   const golden = isGolden ? (isTie ? ', as easy as the best' : ', golden rung') : '';
   return `${place}: ${formatShapeKey(row.shapeKey)} shapes, ${chords}; ${barreWords(row)}, effort ${row.effort.total.toFixed(1)}${golden}`;
 }

@@ -1,30 +1,27 @@
 import { useEffect, useMemo, useState } from 'react';
 import { createGlobalStyle, styled } from 'styled-components';
 import { composeHandout } from '../../../core/page/handout-content.ts';
-import { layOutHandout, PAPERS, type Paper } from '../../../core/page/handout-layout.ts';
+import { layOutHandout, PAPERS } from '../../../core/page/handout-layout.ts';
+import { useSettings } from '../../api/settings.tsx';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { Marks } from '../../painters/marks.tsx';
+import { PAPER_CHOICES, usePaper } from '../../theme/paper.ts';
 import { colour, nameFace, textFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { createMeasure } from './measure-text.ts';
-import { usePaper } from './use-paper.ts';
-
-const PAPER_CHOICES: readonly { readonly value: Paper; readonly text: string }[] = [
-  { value: 'A4', text: 'A4' },
-  { value: 'Letter', text: 'Letter' },
-];
 
 /** Step 7: the page a student takes home, as it will be printed. */
 export function HandoutPage() {
   const document = useDocument();
   const part = usePart();
+  const settings = useSettings();
   const [paper, setPaper] = usePaper();
   const areFontsLoaded = useFonts();
   const pages = useMemo(
-    () => (areFontsLoaded ? layOutHandout(composeHandout(document, part), paper, createMeasure()) : []),
-    [document, part, paper, areFontsLoaded],
+    () => (areFontsLoaded ? layOutHandout(composeHandout(document, part, settings), paper, createMeasure()) : []),
+    [document, part, settings, paper, areFontsLoaded],
   );
   if (document.map.sections.length === 0) {
     return <EmptyStep title="Nothing to hand out yet" text="The page fills when the song has chords." />;

@@ -12,6 +12,7 @@ import { Progress } from '../../ui/progress.tsx';
 import type { EditorTarget } from '../../ui/text-editor.tsx';
 import { ChartEditor } from './chart-editor.tsx';
 import { FactsForm } from './facts-form.tsx';
+import { KeyPanel } from './key-panel.tsx';
 import { LooseDialog } from './loose-dialog.tsx';
 import { ProblemList } from './problem-list.tsx';
 import { useChartText } from './use-chart-text.ts';
@@ -86,6 +87,7 @@ export function ListenPage() {
         <ProblemList problems={chart.parsed.problems} onGo={setTarget} />
         <h2>The song</h2>
         <FactsForm isWaiting={isBroken} />
+        <KeyPanel />
         <Caution>Words and records belong to their owners: write cues, not whole lyrics.</Caution>
       </aside>
     </Page>

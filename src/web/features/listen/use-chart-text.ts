@@ -5,6 +5,7 @@ import { type ParsedChart, parseChart } from '../../../core/formats/text-chart/p
 import { chartOf } from '../../../core/song/chart-of.ts';
 import type { SongDocument } from '../../../core/song/document.ts';
 import { coreWorker } from '../../api/core-worker.ts';
+import type { SongEditor } from '../../editor/song-editor.ts';
 import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
 
 /** The chart being edited: its text as typed, what was read from it, and how to change it. */
@@ -35,7 +36,7 @@ export function useChartText(): ChartText {
   const [text, setText] = useState(() => textOf(document));
   const made = useRef(document);
   const typing = useRef({ run: 0, lastMs: 0 });
-  const { longParsed, readingShare, readLong, drop } = useLongText();
+  const { longParsed, readingShare, readLong, drop } = useLongText(editor);
   useEffect(() => {
     if (document !== made.current) {
       made.current = document;
@@ -83,7 +84,7 @@ export function useChartText(): ChartText {
 const UNREAD: ParsedChart = parseChart('');
 
 /** Reads long texts one after the other in the worker; a newer one, or `drop`, ends the reading of the one before. */
-function useLongText() {
+function useLongText(editor: SongEditor) {
   const [longParsed, setLongParsed] = useState<ParsedChart | null>(null);
   const [readingShare, setShare] = useState<number | null>(null);
   const job = useRef<{ readonly cancel: () => void } | null>(null);
@@ -95,7 +96,10 @@ function useLongText() {
     };
     const readLong = (document: SongDocument, text: string, onRead: (document: SongDocument) => void): void => {
       setShare(0);
-      const asked = coreWorker.ask<'apply-text'>({ kind: 'apply-text', document, text }, setShare);
+      const asked = coreWorker.ask<'apply-text'>(
+        { kind: 'apply-text', document, text, hand: editor.planner().hand },
+        setShare,
+      );
       job.current = asked;
       asked.result
         .then(({ parsed, document: read }) => {
@@ -106,7 +110,7 @@ function useLongText() {
         .finally(() => setShare(null));
     };
     return { drop, readLong };
-  }, []);
+  }, [editor]);
   useEffect(() => tools.drop, [tools]);
   return { longParsed, readingShare, ...tools };
 }

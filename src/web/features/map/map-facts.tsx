@@ -1,7 +1,7 @@
 import { styled } from 'styled-components';
 import type { PassSummary } from '../../../core/arrange/form-summary.ts';
 import { checkRecord } from '../../../core/arrange/record-check.ts';
-import { formatChordName } from '../../../core/harmony/chord-symbol.ts';
+import { formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { isEqual } from '../../../core/kernel/equal.ts';
 import { formatTotals } from '../../../core/page/setup-words.ts';
 import { formatMinutes } from '../../../core/rhythm/clock.ts';
@@ -10,6 +10,7 @@ import type { PlayedBar } from '../../../core/song/played-bars.ts';
 import { totalsOf } from '../../../core/song/played-bars.ts';
 import { listSongChords } from '../../../core/song/song-chords.ts';
 import { songKeysOf } from '../../../core/song/song-keys.ts';
+import { useChordName } from '../../api/settings.tsx';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { colour } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
@@ -23,6 +24,7 @@ export function MapFacts({
   readonly passes: readonly PassSummary[];
 }) {
   const document = useDocument();
+  const nameOf = useChordName();
   const { toShapeChord } = songKeysOf(document, usePart());
   const totals = totalsOf(played);
   const record = checkRecord(document, totals);
@@ -47,9 +49,9 @@ export function MapFacts({
       <h2>Chords</h2>
       <ul>
         {listSongChords(document, played).map(({ chord, bars, entries }) => (
-          <li key={formatChordName(chord)}>
+          <li key={formatChordSymbol(chord)}>
             <b>
-              <Signed text={formatChordName(toShapeChord(chord))} />
+              <Signed text={nameOf(toShapeChord(chord))} />
             </b>{' '}
             in {bars} {bars === 1 ? 'bar' : 'bars'}, entered {entries === 1 ? 'once' : `${entries} times`}
           </li>

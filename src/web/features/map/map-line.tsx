@@ -1,9 +1,10 @@
 import { styled } from 'styled-components';
-import { type ChordSymbol, formatChordName } from '../../../core/harmony/chord-symbol.ts';
+import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { sumOf } from '../../../core/kernel/list.ts';
 import { barChangeWords, markWords } from '../../../core/page/handout-content.ts';
 import type { Metre } from '../../../core/rhythm/metre.ts';
 import type { Bar, Line } from '../../../core/song/document.ts';
+import { useChordName } from '../../api/settings.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
 
@@ -54,6 +55,7 @@ function Bars({ bars, naming, end }: { readonly bars: readonly Bar[]; readonly n
 }
 
 function BarCell({ bar, naming }: { readonly bar: Bar; readonly naming: Naming }) {
+  const nameOf = useChordName();
   const metre = bar.metre ?? naming.metre;
   const changes = barChangeWords(bar, metre);
   let start = 0;
@@ -71,12 +73,10 @@ function BarCell({ bar, naming }: { readonly bar: Bar; readonly naming: Naming }
         return (
           <Chord key={slot.id} $ticks={slot.ticks}>
             <b data-marked={mark !== '' || undefined}>
-              <Signed text={slot.chord === null ? 'no chord' : formatChordName(naming.toShapeChord(slot.chord))} />
+              <Signed text={slot.chord === null ? 'no chord' : nameOf(naming.toShapeChord(slot.chord))} />
             </b>
             <small>
-              <Signed
-                text={[slot.chord === null ? '' : formatChordName(slot.chord), mark].filter(Boolean).join(' · ')}
-              />
+              <Signed text={[slot.chord === null ? '' : nameOf(slot.chord), mark].filter(Boolean).join(' · ')} />
             </small>
           </Chord>
         );

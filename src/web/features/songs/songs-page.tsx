@@ -1,15 +1,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import type { SongId, SongSummary } from '../../../contract/api.ts';
 import { UNTITLED } from '../../../core/song/song-limits.ts';
 import { api } from '../../api/client.ts';
 import { settleSaves } from '../../editor/pending-saves.ts';
-import { chooseLook, LOOKS, readLook } from '../../theme/look.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
-import { Choice } from '../../ui/choice.tsx';
 import { EmptyState } from '../../ui/empty-state.tsx';
 import { SongTable } from './song-table.tsx';
 
@@ -19,7 +17,6 @@ export function SongsPage() {
   const { act, problem } = useActs();
   const [deleted, setDeleted] = useState<SongSummary | null>(null);
   const navigate = useNavigate();
-  const [look, setLook] = useState(readLook);
 
   const create = () =>
     act(async () => {
@@ -45,15 +42,7 @@ export function SongsPage() {
           <p>Golden Ladder</p>
         </div>
         <div>
-          <Choice
-            label="Look"
-            options={LOOKS}
-            value={look}
-            onChange={(chosen) => {
-              chooseLook(chosen);
-              setLook(chosen);
-            }}
-          />
+          <Link to="/settings">Settings</Link>
           <Button weight="strong" onPress={() => void create()}>
             New song
           </Button>

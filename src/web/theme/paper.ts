@@ -1,5 +1,11 @@
 import { useState } from 'react';
-import { PAPERS, type Paper } from '../../../core/page/handout-layout.ts';
+import { PAPERS, type Paper } from '../../core/page/handout-layout.ts';
+
+/** The papers to choose from. */
+export const PAPER_CHOICES: readonly { readonly value: Paper; readonly text: string }[] = [
+  { value: 'A4', text: 'A4' },
+  { value: 'Letter', text: 'Letter' },
+];
 
 const STORED_AS = 'golden-ladder.paper';
 

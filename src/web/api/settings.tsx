@@ -1,0 +1,34 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import type { SettingsChange } from '../../contract/settings-schema.ts';
+import { formatChord } from '../../core/harmony/chord-style.ts';
+import type { ChordSymbol } from '../../core/harmony/chord-symbol.ts';
+import { DEFAULT_SETTINGS, type LibrarySettings } from '../../core/song/settings.ts';
+import { api } from './client.ts';
+
+const SETTINGS = ['settings'] as const;
+
+/** The library's settings; the defaults until they have come. */
+export function useSettings(): LibrarySettings {
+  const { data } = useQuery({ queryKey: SETTINGS, queryFn: api.readSettings, staleTime: Number.POSITIVE_INFINITY });
+  return data ?? DEFAULT_SETTINGS;
+}
+
+/** Changes settings for every song of the library; answers what is wrong, or null. */
+export function useChangeSettings(): (change: SettingsChange) => Promise<string | null> {
+  const queries = useQueryClient();
+  return async (change) => {
+    try {
+      queries.setQueryData(SETTINGS, await api.changeSettings(change));
+      return null;
+    } catch (error) {
+      return error instanceof Error ? error.message : 'The settings could not be saved.';
+    }
+  };
+}
+
+/** How chords are written for this library. */
+export function useChordName(): (chord: ChordSymbol) => string {
+  const { chordStyle } = useSettings();
+  return useMemo(() => (chord: ChordSymbol) => formatChord(chord, chordStyle), [chordStyle]);
+}

@@ -1,0 +1,20 @@
+import type { OpenSong, SongId } from '../../contract/api.ts';
+import type { SongDocument } from '../../core/song/document.ts';
+import type { History } from '../../core/song/history.ts';
+
+/** How the document stands to the server. */
+export type SaveState = 'saved' | 'changed' | 'saving' | 'waiting' | 'conflict' | 'refused';
+
+/** The state of an open song. */
+export type SongState = {
+  readonly id: SongId;
+  readonly history: History<SongDocument>;
+  readonly revision: number;
+  /** The document of that revision, as the server has it. */
+  readonly saved: SongDocument;
+  readonly saveState: SaveState;
+  /** What the server said when it refused a save. */
+  readonly refusal: string;
+  /** The version the server holds instead, once it is known in a conflict. */
+  readonly other: OpenSong | null;
+};

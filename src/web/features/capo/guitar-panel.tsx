@@ -1,0 +1,105 @@
+import { styled } from 'styled-components';
+import {
+  findLowerSetup,
+  formatRetuningStep,
+  listRetuningSteps,
+  tunesAboveStandard,
+} from '../../../core/fretboard/retuning.ts';
+import { formatStringName } from '../../../core/fretboard/string-names.ts';
+import { STANDARD_TUNING, TUNINGS, type Tuning } from '../../../core/fretboard/tuning.ts';
+import { isEqual } from '../../../core/kernel/equal.ts';
+import type { Part } from '../../../core/song/document.ts';
+import { useSettings } from '../../api/settings.tsx';
+import { sayCommandError } from '../../editor/command-messages.ts';
+import { usePart, useSongEditor } from '../../editor/use-song.tsx';
+import { colour } from '../../theme/tokens.ts';
+import { Field } from '../../ui/field.tsx';
+import { Select } from '../../ui/select.tsx';
+import { Signed } from '../../ui/signed.tsx';
+
+/** The guitar of this part: its tuning with the steps to it, scale length, and highest fret. */
+export function GuitarPanel({ isWaiting }: { readonly isWaiting: boolean }) {
+  const editor = useSongEditor();
+  const part = usePart();
+  const { ownTunings } = useSettings();
+  const { tuning } = part.setup;
+  const offered = [...TUNINGS, ...ownTunings];
+  const tunings = offered.some((each) => isEqual(each, tuning)) ? offered : [...offered, tuning];
+  const setInstrument = (text: string, name: keyof Part['instrument']): string | null => {
+    const error = editor.run({ kind: 'set-instrument', partId: part.id, instrument: { [name]: Number(text) } });
+    return error === null ? null : sayCommandError(error);
+  };
+  return (
+    <Panel aria-label="The guitar">
+      <h2>The guitar</h2>
+      <Select
+        label="Tuning"
+        isDisabled={isWaiting}
+        options={tunings.map(({ name }, index) => ({ value: String(index), text: name }))}
+        value={String(tunings.findIndex((each) => isEqual(each, tuning)))}
+        onChange={(index) => {
+          const chosen = tunings[Number(index)];
+          if (chosen !== undefined) {
+            editor.run({ kind: 'set-tuning', partId: part.id, tuning: chosen });
+          }
+        }}
+      />
+      <Retuning tuning={tuning} capoFret={part.setup.capoFret} />
+      <Field
+        label="Scale length in mm"
+        value={String(part.instrument.scaleLengthMm)}
+        onCommit={(text) => setInstrument(text, 'scaleLengthMm')}
+      />
+      <Field
+        label="Highest fret that is reached, from the nut"
+        value={String(part.instrument.highestNeckFret)}
+        onCommit={(text) =>
+          /^\d+$/.test(text.trim()) ? setInstrument(text, 'highestNeckFret') : 'Write a whole number of frets.'
+        }
+      />
+    </Panel>
+  );
+}
+
+/** From standard tuning to this one, string by string; with a way round where a string would go up. */
+function Retuning({ tuning, capoFret }: { readonly tuning: Tuning; readonly capoFret: number }) {
+  const { stringNaming } = useSettings();
+  const steps = listRetuningSteps(STANDARD_TUNING, tuning);
+  const lower = findLowerSetup({ tuning, capoFret });
+  if (steps === null) {
+    return <p>{tuning.openMidi.length} strings: shapes are searched for these, not for six.</p>;
+  }
+  return (
+    <>
+      {steps.length > 0 && (
+        <ol aria-label="Steps from standard tuning">
+          {steps.map((step) => (
+            <li key={step.stringIndex}>
+              <Signed
+                text={`${formatStringName(step.stringIndex, tuning, stringNaming)}: ${formatRetuningStep(step)}`}
+              />
+            </li>
+          ))}
+        </ol>
+      )}
+      {steps.length > 0 && capoFret > 0 && <p>Tune without the capo, put it on, then tune again with it on.</p>}
+      {tunesAboveStandard(tuning) && (
+        <Caution>
+          A string above its usual pitch can break.{' '}
+          {lower === null
+            ? 'Tune down and move the capo instead.'
+            : `${lower.tuning.name} with the capo at fret ${lower.capoFret} sounds the same.`}
+        </Caution>
+      )}
+    </>
+  );
+}
+
+const Panel = styled.section`
+  display: grid; gap: 10px; align-content: start; padding-top: 22px; margin-top: 22px; border-top: 1px solid ${colour.hairline};
+  ol { margin: 0; padding-left: 20px; font-size: 14px; }
+  p { font-size: 14px; }
+`;
+const Caution = styled.p`
+  border-left: 4px solid ${colour.rosewood}; padding-left: 10px;
+`;

@@ -14,7 +14,12 @@ import { TIN_ROOF_ALMANAC } from '../src/server/demo/tin-roof-almanac.data.ts';
 import { productAndFilter } from './product-and-filter.ts';
 import { type Row, summarise } from './row.ts';
 
-const instrument = { setup: { tuning: STANDARD_TUNING, capoFret: 0 }, scaleLengthMm: 648, highestNeckFret: 14, hand: AVERAGE_HAND };
+const instrument = {
+  setup: { tuning: STANDARD_TUNING, capoFret: 0 },
+  scaleLengthMm: 648,
+  highestNeckFret: 14,
+  hand: AVERAGE_HAND,
+};
 const chords: readonly ChordSymbol[] = ['C', 'Em7', 'Cadd9', 'F#m7b5', 'Bb', 'D/F#', 'Am7'].flatMap((name) => {
   const parsed = parseChordSymbol(name);
   return parsed.ok ? [parsed.value] : [];

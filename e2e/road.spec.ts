@@ -117,24 +117,3 @@ test('markup in a title, a cue and a heading is text', async ({ page }) => {
   await expect(page.getByRole('heading', { name: '<b>Verse</b>' })).toBeVisible();
   expect(complaints).toEqual([]);
 });
-
-test('two tabs on one song: the later save is refused, nothing is overwritten, and mine can be kept', async ({
-  page,
-  context,
-}) => {
-  await newSong(page);
-  await pasteChart(page, '| G |\n');
-  await expectSaved(page);
-  const other = await context.newPage();
-  await other.goto(page.url());
-  await pasteChart(other, 'title: Theirs\n\n| D |\n');
-  await expectSaved(other);
-  await pasteChart(page, 'title: Mine\n\n| A |\n');
-  await expect(page.getByText('not saved: changed elsewhere')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep mine as a new song' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Mine');
-  await expectSaved(page);
-  await page.goto('/');
-  await expect(page.getByRole('link', { name: 'Mine' })).toBeVisible();
-  await expect(page.getByRole('link', { name: 'Theirs' })).toBeVisible();
-});

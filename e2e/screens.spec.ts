@@ -1,6 +1,6 @@
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { collectComplaints, expectNoAxeFindings, expectSaved, newSong, pasteChart } from './pages.ts';
+import { collectComplaints, expectNoAxeFindings, newSong, pasteChart } from './pages.ts';
 
 const STEPS = ['listen', 'capo', 'map', 'handout'] as const;
 
@@ -37,10 +37,12 @@ test('axe finds nothing on any screen, full or empty', async ({ page }) => {
 test('the stage look is dark, kept on this device, and axe finds nothing on it; print stays on paper', async ({
   page,
 }) => {
-  await page.goto('/');
+  await page.goto('/settings');
   await page.getByText('stage', { exact: true }).click();
   const background = () => page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor);
   expect(await background()).toBe('rgb(16, 24, 22)');
+  await expectNoAxeFindings(page);
+  await page.goto('/');
   await expectNoAxeFindings(page);
   await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
   await page.waitForURL(/\/capo$/);
@@ -60,33 +62,6 @@ test('the stage look is dark, kept on this device, and axe finds nothing on it; 
   expect(await background()).toBe('rgb(247, 241, 227)');
   await page.emulateMedia({ colorScheme: 'dark' });
   expect(await background()).toBe('rgb(16, 24, 22)');
-});
-
-test('the whole road goes by keys alone', async ({ page }) => {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'New song' }).focus();
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toBeVisible();
-  await pasteChart(page, 'title: By Keys\nkey: Bb\n\n| Bb | Eb | F | Bb |\n');
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('2');
-  await expect(page.getByRole('radio', { name: /^No capo/ })).toBeChecked();
-  await page.getByRole('radio', { name: /^No capo/ }).focus();
-  for (let fret = 0; fret < 3; fret += 1) {
-    await page.keyboard.press('ArrowDown');
-  }
-  await expect(page.getByRole('radio', { name: /^Capo 3/ })).toBeChecked();
-  await page.keyboard.press('Control+z');
-  await expect(page.getByRole('radio', { name: /^Capo 2/ })).toBeChecked();
-  await page.keyboard.press('Control+Shift+z');
-  await expect(page.getByRole('radio', { name: /^Capo 3/ })).toBeChecked();
-  await page.keyboard.press('4');
-  await expect(page.getByRole('heading', { name: 'What it adds up to' })).toBeVisible();
-  await page.keyboard.press('7');
-  await expect(page.getByText('Fits one page.')).toBeVisible();
-  await expectSaved(page);
-  await page.keyboard.press('0');
-  await expect(page.getByRole('link', { name: 'By Keys' })).toBeVisible();
 });
 
 test('a deleted song can be brought back, and an emptied library offers the demo again', async ({ page }) => {

@@ -1,56 +1,8 @@
-import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import { cleanUp, kill, newFolder, PORT, start, URL_BASE } from './servers.ts';
 
-const PORT = 5189;
-const URL_BASE = `http://127.0.0.1:${PORT}`;
-const running: ChildProcess[] = [];
-const folders: string[] = [];
-
-test.afterEach(() => {
-  for (const child of running.splice(0)) {
-    child.kill('SIGKILL');
-  }
-  for (const folder of folders.splice(0)) {
-    rmSync(folder, { recursive: true, force: true });
-  }
-});
-
-const newFolder = (): string => {
-  const folder = mkdtempSync(join(tmpdir(), 'golden-ladder-survival-'));
-  folders.push(folder);
-  return folder;
-};
-
-/** Starts the built server; answers once it says that it is ready, or with what it said when it ended. */
-function start(
-  folder: string,
-): Promise<{ readonly child: ChildProcess; readonly ready: boolean; readonly said: string }> {
-  const child = spawn('node', ['dist/server/main.mjs'], {
-    env: { ...process.env, PORT: String(PORT), GOLDEN_LADDER_DATA: folder },
-  });
-  running.push(child);
-  return new Promise((resolve) => {
-    let said = '';
-    const hear = (chunk: Buffer): void => {
-      said += chunk.toString();
-      if (said.includes('Golden Ladder is ready: http://127.0.0.1:')) {
-        resolve({ child, ready: true, said });
-      }
-    };
-    child.stdout.on('data', hear);
-    child.stderr.on('data', hear);
-    child.once('exit', () => resolve({ child, ready: false, said }));
-  });
-}
-
-const kill = (child: ChildProcess, signal: NodeJS.Signals): Promise<void> =>
-  new Promise((resolve) => {
-    child.once('exit', () => resolve());
-    child.kill(signal);
-  });
+test.afterEach(cleanUp);
 
 test('saves acknowledged before kill -9 are there afterwards', async ({ request }) => {
   const folder = newFolder();

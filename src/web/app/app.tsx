@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { SongsPage } from '../features/songs/songs-page.tsx';
 import { GlobalStyle } from '../theme/global-style.ts';
+import { KeyListener } from '../ui/keys.tsx';
 import { Failure } from './failure.tsx';
 import { SongFrame } from './song-frame.tsx';
 
@@ -54,6 +55,7 @@ export function App() {
   return (
     <QueryClientProvider client={queries}>
       <GlobalStyle />
+      <KeyListener />
       <RouterProvider router={router} />
     </QueryClientProvider>
   );

@@ -14,12 +14,12 @@ import { chooseLook, nextLook, readLook } from '../theme/look.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
 import { EmptyState } from '../ui/empty-state.tsx';
+import { useKeyedActions } from '../ui/keys.tsx';
+import { ShortcutSheet } from '../ui/shortcut-sheet.tsx';
 import { LadderRail } from './ladder-rail.tsx';
 import { SaveTrouble } from './save-sign.tsx';
 import { SetupStrip } from './setup-strip.tsx';
-import { ShortcutSheet } from './shortcut-sheet.tsx';
 import { STEPS } from './steps.ts';
-import { type KeyedAction, useKeys } from './use-keys.ts';
 import { VersionsDialog } from './versions-dialog.tsx';
 
 /** An open song: the ladder, the setup strip, and the screen of the current step. */
@@ -58,8 +58,7 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
   const [sheet, setSheet] = useState<'keys' | 'versions' | null>(null);
   const [isTold, setTold] = useState(!opened.isDropped);
   const close = (): void => setSheet(null);
-  const actions = useSongActions(editor, setSheet);
-  useKeys(actions);
+  useSongActions(editor, setSheet);
   return (
     <SongEditorProvider editor={editor}>
       <Frame>
@@ -81,7 +80,7 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
           </main>
         </div>
       </Frame>
-      <ShortcutSheet actions={actions} isOpen={sheet === 'keys'} onClose={close} />
+      <ShortcutSheet isOpen={sheet === 'keys'} onClose={close} />
       {sheet === 'versions' && <VersionsDialog onClose={close} />}
     </SongEditorProvider>
   );
@@ -92,35 +91,38 @@ function useEditorFor({ song, local }: Opened): SongEditor {
   const [editor] = useState(() => createSongEditor(song, api, local));
   const { hand } = useSettings();
   useEffect(() => editor.setHand(hand), [editor, hand]);
-  useEffect(() => keepSteps(editor, stepStore), [editor]);
   useEffect(() => {
+    const steps = keepSteps(editor, stepStore);
     const onLeave = (event: BeforeUnloadEvent): void => {
       if (editor.store.getState().saveState !== 'saved') {
         void editor.flush();
-        event.preventDefault();
+        if (!steps.keep()) {
+          event.preventDefault();
+        }
       }
     };
     window.addEventListener('beforeunload', onLeave);
     return () => {
       window.removeEventListener('beforeunload', onLeave);
+      steps.stop();
       trackSave(editor.flush());
     };
   }, [editor]);
   return editor;
 }
 
-function useSongActions(editor: SongEditor, show: (sheet: 'keys' | 'versions') => void): readonly KeyedAction[] {
+function useSongActions(editor: SongEditor, show: (sheet: 'keys' | 'versions') => void): void {
   const navigate = useNavigate();
-  return [
+  useKeyedActions('The song', [
     ...STEPS.map((step) => ({ key: step.key, label: `Go to ${step.label}`, run: () => void navigate(step.path) })),
     { key: '0', label: 'Go to the songs', run: () => void navigate('/') },
     { key: 'undo', label: 'Undo', run: editor.undo },
     { key: 'redo', label: 'Redo', run: editor.redo },
-    { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
     { key: 'v', label: 'Kept versions of this song', run: () => show('versions') },
+    { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
     { key: 'o', label: 'Settings', run: () => void navigate('/settings') },
     { key: '?', label: 'Show these keys', run: () => show('keys') },
-  ];
+  ]);
 }
 
 const Frame = styled.div`

@@ -4,22 +4,26 @@ import type { SongEditor } from './song-editor.ts';
 
 const KEEP_DELAY_MS = 300;
 
+/** Steps being kept: `keep` writes them now and answers whether this tab keeps any. */
+export type KeptSteps = { readonly keep: () => boolean; readonly stop: () => void };
+
 /**
  * Keeps the steps of an open song in this browser while it is the one tab that owns them. Another tab with the same song
  * edits and saves like any other; its steps are not kept, and when the owner closes it takes over.
  */
-export function keepSteps(editor: SongEditor, steps: StepStore): () => void {
+export function keepSteps(editor: SongEditor, steps: StepStore): KeptSteps {
   const { store } = editor;
   const { id } = store.getState();
   const over = new AbortController();
   let isOwner = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
 
-  const keep = (): void => {
+  const keep = (): boolean => {
     clearTimeout(timer);
     if (isOwner) {
       void steps.write(id, stepsOf(editor)).catch(() => undefined);
     }
+    return isOwner;
   };
   const stopListening = store.subscribe((state, before) => {
     if (
@@ -39,11 +43,14 @@ export function keepSteps(editor: SongEditor, steps: StepStore): () => void {
     })
     .catch(() => undefined);
   window.addEventListener('pagehide', keep);
-  return () => {
-    window.removeEventListener('pagehide', keep);
-    stopListening();
-    keep();
-    over.abort();
+  return {
+    keep,
+    stop: () => {
+      window.removeEventListener('pagehide', keep);
+      stopListening();
+      keep();
+      over.abort();
+    },
   };
 }
 

@@ -45,7 +45,7 @@ export function Select<T extends string>(props: {
 
 const Frame = styled(AriaSelect)`
   display: grid; gap: 2px; justify-items: start;
-  label, > [slot="label"] { font-size: 13px; color: ${colour.quiet}; }
+  > span:first-child { font-size: 13px; color: ${colour.quiet}; }
   button {
     display: inline-flex; gap: 8px; align-items: center; min-height: 32px; padding: 3px 10px; background: transparent; cursor: pointer;
     border: 1px solid ${colour.spruceMid}; border-radius: 4px; text-align: left;

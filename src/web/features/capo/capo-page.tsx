@@ -7,6 +7,7 @@ import { useChordName, useSettings } from '../../api/settings.tsx';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
 import { EmptyStep } from '../../ui/empty-state.tsx';
+import { useKeyedActions } from '../../ui/keys.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { CapoReasons } from './capo-reasons.tsx';
 import { CapoRung } from './capo-row.tsx';
@@ -26,10 +27,20 @@ export function CapoPage() {
     [document, part, editor, hand],
   );
   const easiest = useMemo(() => easiestFrets(rows), [rows]);
+  const setCapo = (capoFret: number): void => {
+    editor.run({ kind: 'set-capo', partId: part.id, capoFret });
+  };
+  const [golden] = easiest;
+  const isWaiting = document.chart.draftText !== null;
+  useKeyedActions('Capo', [
+    { key: '↑ ↓', label: 'On the rungs: the capo a fret higher or lower' },
+    ...(golden === undefined || isWaiting
+      ? []
+      : [{ key: 'g', label: 'Put the capo on the golden rung', run: () => setCapo(golden) }]),
+  ]);
   if (rows.length === 0) {
     return <EmptyStep title="No chords yet" text="The rungs fill when the song has chords." />;
   }
-  const isWaiting = document.chart.draftText !== null;
   const most = Math.max(...rows.map(({ effort }) => effort.total));
   const sounding = rows[0]?.chords.map((chord) => nameOf(chord.sounding)) ?? [];
   return (
@@ -53,7 +64,7 @@ export function CapoPage() {
             aria-label="Capo fret"
             value={String(part.setup.capoFret)}
             isDisabled={isWaiting}
-            onChange={(fret) => editor.run({ kind: 'set-capo', partId: part.id, capoFret: Number(fret) })}
+            onChange={(fret) => setCapo(Number(fret))}
           >
             {rows.map((row) => (
               <CapoRung

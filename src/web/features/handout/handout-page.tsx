@@ -10,6 +10,7 @@ import { colour, nameFace, textFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
+import { useKeyedActions } from '../../ui/keys.tsx';
 import { createMeasure } from './measure-text.ts';
 
 /** Step 7: the page a student takes home, as it will be printed. */
@@ -23,6 +24,10 @@ export function HandoutPage() {
     () => (areFontsLoaded ? layOutHandout(composeHandout(document, part, settings), paper, createMeasure()) : []),
     [document, part, settings, paper, areFontsLoaded],
   );
+  useKeyedActions('Handout', [
+    { key: 'p', label: 'Print the page', run: () => window.print() },
+    { key: 'a', label: 'The other paper: A4 or Letter', run: () => setPaper(paper === 'A4' ? 'Letter' : 'A4') },
+  ]);
   if (document.map.sections.length === 0) {
     return <EmptyStep title="Nothing to hand out yet" text="The page fills when the song has chords." />;
   }

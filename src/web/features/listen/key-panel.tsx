@@ -49,8 +49,8 @@ export function KeyPanel() {
 
 const Panel = styled.section`
   display: grid; gap: 8px; font-size: 14px;
-  dl { margin: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(128px, 1fr)); gap: 0 14px; }
-  dl div { display: grid; grid-template-columns: 48px 1fr; border-top: 1px solid ${colour.hairline}; padding: 3px 0; align-items: baseline; }
+  dl { margin: 0; display: grid; grid-template-columns: repeat(auto-fill, minmax(132px, 1fr)); gap: 0 14px; }
+  dl div { display: grid; grid-template-columns: minmax(52px, max-content) 1fr; gap: 8px; border-top: 1px solid ${colour.hairline}; padding: 3px 0; align-items: baseline; }
   dt { font: 650 14px/1.3 ${nameFace}; color: ${colour.quiet}; }
   dd { margin: 0; color: ${colour.quiet}; overflow-wrap: anywhere; }
   dd b { color: ${colour.ink}; }

@@ -1,13 +1,15 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { isClean } from '../../../core/formats/text-chart/parse-chart.ts';
 import type { ProblemKind } from '../../../core/formats/text-chart/problem.ts';
 import type { ChartChords } from '../../../core/song/document.ts';
+import type { SongEditor } from '../../editor/song-editor.ts';
 import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
+import { useKeyedActions } from '../../ui/keys.tsx';
 import { Progress } from '../../ui/progress.tsx';
 import type { EditorTarget } from '../../ui/text-editor.tsx';
 import { ChartEditor } from './chart-editor.tsx';
@@ -35,6 +37,17 @@ export function ListenPage() {
   const loose = useLooseSource();
   const isBroken = !isClean(chart.parsed) || chart.readingShare !== null;
   const looksLoose = chart.parsed.problems.some(({ kind }) => LOOSE_SIGNS.has(kind));
+  const files = useRef<HTMLInputElement>(null);
+  useKeyedActions('Listen', [
+    { key: 'e', label: 'Edit the chart', run: () => setTarget({ line: 1, column: 1 }) },
+    { key: 'f', label: 'Open a text file', run: () => files.current?.click() },
+    {
+      key: 'r',
+      label: 'Read the chart as names above words or bars without lines',
+      run: () => loose.openText(chart.text),
+    },
+    { key: 's', label: 'Names show shapes or what sounds', run: () => switchNames(editor) },
+  ]);
   const isEmpty = chart.text.trim() === '' || document.map.sections.length === 0;
   return (
     <Page>
@@ -42,6 +55,7 @@ export function ListenPage() {
         <header>
           <h2>The chart</h2>
           <FileTrigger
+            ref={files}
             acceptedFileTypes={['text/plain', '.txt', '.text', '.md']}
             onSelect={(files) => loose.openFile(files?.[0])}
           >
@@ -62,7 +76,12 @@ export function ListenPage() {
             , and right below them the words where they start.
           </Hint>
         )}
-        {chart.readingShare !== null && <Progress label="Reading the chart" share={chart.readingShare} />}
+        {chart.readingShare !== null && (
+          <Reading>
+            <Progress label="Reading the chart" share={chart.readingShare} />
+            <Button onPress={chart.stopReading}>Stop</Button>
+          </Reading>
+        )}
         {looksLoose && (
           <Offer role="status">
             This looks like names above words, or bars without lines.{' '}
@@ -94,6 +113,15 @@ export function ListenPage() {
   );
 }
 
+/** Turns the names of the chart round. */
+function switchNames(editor: SongEditor): void {
+  const { chords } = editor.store.getState().history.present.chart;
+  editor.run({ kind: 'set-chart-chords', chords: chords === 'shapes' ? 'sounding' : 'shapes' });
+}
+
+const Reading = styled.div`
+  display: flex; gap: 16px; align-items: center;
+`;
 const Page = styled.div`
   display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx + 40}px; min-height: calc(100vh - ${frame.stripPx + 1}px);
   > section { display: flex; flex-direction: column; gap: 10px; padding: 18px 24px 24px; height: calc(100vh - ${frame.stripPx + 1}px); min-height: 420px; }

@@ -4,6 +4,7 @@ import { formatChart } from '../../../core/formats/text-chart/format-chart.ts';
 import { type ParsedChart, parseChart } from '../../../core/formats/text-chart/parse-chart.ts';
 import { chartOf } from '../../../core/song/chart-of.ts';
 import type { SongDocument } from '../../../core/song/document.ts';
+import { SONG_LIMITS } from '../../../core/song/song-limits.ts';
 import { coreWorker } from '../../api/core-worker.ts';
 import type { SongEditor } from '../../editor/song-editor.ts';
 import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
@@ -15,6 +16,8 @@ export type ChartText = {
   /** How much of a long text has been read, from 0 to 1; null while none is being read. */
   readonly readingShare: number | null;
   readonly change: (text: string) => void;
+  /** Gives the reading of a long text up: the text stays, the song keeps its last good state. */
+  readonly stopReading: () => void;
 };
 
 /** Text that no database takes: U+0000 and halves of surrogate pairs become the replacement character. */
@@ -77,7 +80,14 @@ export function useChartText(): ChartText {
     }
     keep();
   };
-  return { text, parsed: shortParsed ?? longParsed ?? UNREAD, readingShare, change };
+  const stopReading = (): void => {
+    drop();
+    if (text.length <= SONG_LIMITS.chartCharacters) {
+      editor.run({ kind: 'keep-draft', draftText: text });
+      keep();
+    }
+  };
+  return { text, parsed: shortParsed ?? longParsed ?? UNREAD, readingShare, change, stopReading };
 }
 
 /** What is shown of a long text before it has been read: nothing. */

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import type { SettingsChange } from '../../../contract/settings-schema.ts';
 import { STRING_NAMINGS } from '../../../core/fretboard/string-names.ts';
@@ -10,6 +10,7 @@ import { LOOKS, useLook } from '../../theme/look.ts';
 import { PAPER_CHOICES, usePaper } from '../../theme/paper.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Choice } from '../../ui/choice.tsx';
+import { useKeyedActions } from '../../ui/keys.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { OwnTunings } from './own-tunings.tsx';
 
@@ -43,6 +44,8 @@ export function SettingsPage() {
     setProblem(refusal ?? '');
     return refusal;
   };
+  const navigate = useNavigate();
+  useKeyedActions('Settings', [{ key: '0', label: 'Go to the songs', run: () => void navigate('/') }]);
   const { hand } = settings;
   return (
     <Page>

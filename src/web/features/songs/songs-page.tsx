@@ -6,9 +6,12 @@ import type { SongId, SongSummary } from '../../../contract/api.ts';
 import { UNTITLED } from '../../../core/song/song-limits.ts';
 import { api } from '../../api/client.ts';
 import { settleSaves } from '../../editor/pending-saves.ts';
+import { chooseLook, nextLook, readLook } from '../../theme/look.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { EmptyState } from '../../ui/empty-state.tsx';
+import { useKeyedActions } from '../../ui/keys.tsx';
+import { ShortcutSheet } from '../../ui/shortcut-sheet.tsx';
 import { SongTable } from './song-table.tsx';
 
 /** The library: every song, a new one, and a way back for one that was deleted. */
@@ -34,6 +37,14 @@ export function SongsPage() {
       setDeleted(null);
     });
 
+  const [areKeysShown, showKeys] = useState(false);
+  useKeyedActions('Songs', [
+    { key: 'n', label: 'New song', run: () => void create() },
+    { key: 'o', label: 'Settings', run: () => void navigate('/settings') },
+    { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
+    { key: '?', label: 'Show these keys', run: () => showKeys(true) },
+  ]);
+
   return (
     <Page>
       <header>
@@ -42,12 +53,16 @@ export function SongsPage() {
           <p>Golden Ladder</p>
         </div>
         <div>
+          <Button weight="word" onPress={() => showKeys(true)}>
+            Keys
+          </Button>
           <Link to="/settings">Settings</Link>
           <Button weight="strong" onPress={() => void create()}>
             New song
           </Button>
         </div>
       </header>
+      <ShortcutSheet isOpen={areKeysShown} onClose={() => showKeys(false)} />
       <Messages role="status">
         {problem !== '' && <p>{problem}</p>}
         {deleted !== null && (

@@ -1,8 +1,9 @@
-import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, chromium } from '@playwright/test';
+import { startBuiltServer } from './built-server.ts';
+import { benchLongSong } from './long-song.ts';
 import { type Row, summarise } from './row.ts';
 
 const PORT = 5191;
@@ -13,21 +14,22 @@ const SECOND_START_LIMIT_MS = 5000;
 /** The built application: its second start, and its first page beside an empty one. */
 export async function benchBrowser(): Promise<readonly Row[]> {
   const data = mkdtempSync(join(tmpdir(), 'golden-ladder-bench-'));
-  const first = await startServer(data);
+  const first = await startBuiltServer(PORT, data);
   await first.stop();
   const starts: number[] = [];
   for (let repeat = 0; repeat < 5; repeat += 1) {
-    const server = await startServer(data);
+    const server = await startBuiltServer(PORT, data);
     starts.push(server.startMs);
     await server.stop();
   }
-  const server = await startServer(data);
+  const server = await startBuiltServer(PORT, data);
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu'],
   });
   const songs = await openings(browser, BASE, 'a[href*="/songs/"]');
   const health = await openings(browser, `${BASE}/api/health`, 'body');
+  const long = await benchLongSong(browser, BASE);
   await browser.close();
   await server.stop();
   rmSync(data, { recursive: true, force: true });
@@ -44,24 +46,8 @@ export async function benchBrowser(): Promise<readonly Row[]> {
       reference: { name: 'an empty answer', medianMs: summarise(health).medianMs },
       limitMs: null,
     },
+    ...long,
   ];
-}
-
-async function startServer(data: string) {
-  const startedAt = performance.now();
-  const child = spawn('node', ['dist/server/main.mjs'], {
-    cwd: join(import.meta.dirname, '..'),
-    env: { ...process.env, PORT: String(PORT), GOLDEN_LADDER_DATA: data },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  await new Promise((ready) => child.stdout.once('data', ready));
-  const startMs = performance.now() - startedAt;
-  const stop = async (): Promise<void> => {
-    const ended = new Promise((resolve) => child.once('exit', resolve));
-    child.kill('SIGTERM');
-    await ended;
-  };
-  return { startMs, stop };
 }
 
 async function openings(browser: Browser, url: string, selector: string): Promise<readonly number[]> {

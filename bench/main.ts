@@ -8,8 +8,18 @@ import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { benchBrowser } from './browser.ts';
 import { benchCore } from './core.ts';
+import { killAgainAndAgain } from './kills.ts';
 import { formatRows, type Row } from './row.ts';
 
+const killsAt = process.argv.indexOf('--kills');
+if (killsAt !== -1) {
+  const kills = Number(process.argv[killsAt + 1] ?? 500);
+  const report = await killAgainAndAgain(kills, 5191, Math.random);
+  const text = `# Kills\n\n${report.kills} kills (SIGKILL) at random moments while saving, on one data folder: ${report.acknowledged} saves acknowledged, ${report.lost} missing or torn after the next start; ${Math.round(report.seconds)} s.\n`;
+  process.stdout.write(text);
+  writeFileSync(join(import.meta.dirname, '..', 'docs', 'benchmarks-kills.md'), text);
+  process.exit(report.lost === 0 ? 0 : 1);
+}
 const wantsBrowser = process.argv.includes('--browser');
 const rows: readonly Row[] = wantsBrowser ? await benchBrowser() : await benchCore();
 const speed = (cpus()[0]?.speed ?? 0) / 1000;

@@ -8,12 +8,16 @@ export async function newSong(page: Page): Promise<void> {
   await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toBeVisible();
 }
 
-/** Replaces the whole chart with a text, as a paste does. */
+/** Pastes a text over the whole chart. */
 export async function pasteChart(page: Page, text: string): Promise<void> {
   const editor = page.getByRole('textbox', { name: 'Chart of the song' });
   await editor.focus();
   await page.keyboard.press('Control+A');
-  await page.keyboard.insertText(text);
+  await editor.evaluate((element, pasted) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', pasted);
+    element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  }, text);
 }
 
 /** Waits until the sign says that everything is saved. */

@@ -1,29 +1,19 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import { killAgainAndAgain } from '../bench/kills.ts';
 import { cleanUp, kill, newFolder, PORT, start, URL_BASE } from './servers.ts';
 
 test.afterEach(cleanUp);
 
-test('saves acknowledged before kill -9 are there afterwards', async ({ request }) => {
-  const folder = newFolder();
-  let { child } = await start(folder);
-  const created = await (await request.post(`${URL_BASE}/api/songs`, { data: { title: 'Before' } })).json();
-  let revision = 1;
-  for (let round = 0; round < 3; round += 1) {
-    for (let save = 0; save < 10; save += 1) {
-      const document = { ...created.document, facts: { ...created.document.facts, title: `Save ${round}-${save}` } };
-      const answer = await request.put(`${URL_BASE}/api/songs/${created.id}`, {
-        data: { baseRevision: revision, document },
-      });
-      expect(answer.status()).toBe(200);
-      revision = (await answer.json()).revision;
-    }
-    await kill(child, 'SIGKILL');
-    child = (await start(folder)).child;
-    const kept = await (await request.get(`${URL_BASE}/api/songs/${created.id}`)).json();
-    expect(kept.revision).toBe(revision);
-    expect(kept.document.facts.title).toBe(`Save ${round}-9`);
-  }
+test('every save acknowledged before a kill at a random moment is there afterwards', async () => {
+  let seed = 7;
+  const random = (): number => {
+    seed = (seed * 48_271) % 2_147_483_647;
+    return seed / 2_147_483_647;
+  };
+  const report = await killAgainAndAgain(6, PORT, random);
+  expect(report.lost).toBe(0);
+  expect(report.acknowledged).toBeGreaterThan(10);
 });
 
 test('a second process on the same folder says so and stops, and the first goes on', async ({ request }) => {

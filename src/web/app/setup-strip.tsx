@@ -72,7 +72,7 @@ const Strip = styled.header`
   dl { display: flex; flex-wrap: wrap; gap: 4px 24px; margin: 0; }
   dt { font-size: 12px; color: ${colour.quiet}; line-height: 1.3; }
   dd { margin: 0; font-weight: 650; line-height: 1.3; }
-  dd a { color: inherit; text-decoration: underline dotted ${colour.brass} 2px; text-underline-offset: 4px; display: inline-block; min-height: 24px; }
+  dd a { color: inherit; text-decoration: underline dotted ${colour.brass} 2px; text-underline-offset: 4px; display: inline-block; min-height: 24px; min-width: 24px; }
   dd a:hover { background: ${colour.brassSoft}; }
   @media print { display: none; }
 `;

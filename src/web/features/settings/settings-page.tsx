@@ -119,6 +119,7 @@ export function SettingsPage() {
 const Page = styled.main`
   max-width: 900px; margin: 0 auto; padding: 28px 32px 60px; display: grid; gap: 22px;
   header { display: flex; justify-content: space-between; align-items: baseline; }
+  header a { display: inline-flex; align-items: center; min-height: 28px; }
   section { display: grid; gap: 10px; border-top: 1px solid ${colour.hairline}; padding-top: 16px; }
   section p { font-size: 14px; color: ${colour.quiet}; max-width: 70ch; }
   [role="status"]:empty { display: none; }

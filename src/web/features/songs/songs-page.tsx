@@ -115,6 +115,7 @@ const Page = styled.main`
   max-width: 1120px; margin: 0 auto; padding: 32px 40px;
   > header { display: flex; justify-content: space-between; align-items: end; padding-bottom: 16px; }
   > header > div:last-child { display: flex; align-items: center; gap: 28px; flex-wrap: wrap; }
+  > header a { display: inline-flex; align-items: center; min-height: 28px; }
   > header h1 { font-size: 34px; }
   > header p { color: ${colour.brassText}; font-weight: 600; }
 `;

@@ -1,0 +1,161 @@
+import { type Browser, expect, type Page } from '@playwright/test';
+import { type Row, summarise } from './row.ts';
+
+const BARS = 600;
+const OPEN_LIMIT_MS = 500;
+const TASK_LIMIT_MS = 50;
+const PASTE_LIMIT_MS = 1000;
+const REPEATS = 20;
+const OPENINGS = 20;
+
+/** A song of 600 bars with words, as a text chart. */
+function longChart(): string {
+  const chords = ['G', 'D/F#', 'Em7', 'Cadd9', 'Am7', 'Bm7', 'C', 'D'];
+  const line = (index: number): string =>
+    `| ${[0, 1, 2, 3].map((bar) => chords[(index * 3 + bar) % chords.length]).join(' | ')} |\n"words of line ${index}"\n`;
+  const part = (index: number): string =>
+    `Part ${index + 1}:\n${Array.from({ length: 10 }, (_, at) => line(index * 10 + at)).join('')}`;
+  return `title: Six Hundred Bars\nkey: G\ntempo: 100\n\n${Array.from({ length: BARS / 40 }, (_, at) => part(at)).join('\n')}`;
+}
+
+/** A megabyte of names above words, as it may come from anywhere. */
+const MEGABYTE = 'G      D        Em   C\nwords that are sung to these\n\n'.repeat(19_500).slice(0, 999_000);
+
+/** A 600-bar song: opening it, typing in its chart, scrolling its map; and a paste of a megabyte. */
+export async function benchLongSong(browser: Browser, base: string): Promise<readonly Row[]> {
+  const page = await (await browser.newContext()).newPage();
+  const address = await makeLongSong(page, base);
+  const opening = await openings(browser, `${address}/map`, '[aria-label="Part 15"]');
+  const emptyOpening = await openings(browser, `${base}/`, 'h1');
+  const typing = await typingTasks(page, address);
+  const scrolling = await scrollTasks(page, `${address}/map`);
+  const paste = await pasteMegabyte(page, base);
+  const limit = (name: string, times: readonly number[], limitMs: number): Row => ({
+    name,
+    ...summarise(times),
+    reference: null,
+    limitMs,
+  });
+  return [
+    {
+      name: 'opening the map of a 600-bar song',
+      ...summarise(opening),
+      reference: { name: 'opening the list', medianMs: summarise(emptyOpening).medianMs },
+      limitMs: OPEN_LIMIT_MS,
+    },
+    limit('longest task of a key typed into its chart', typing, TASK_LIMIT_MS),
+    limit('longest task of a turn of the wheel on its map', scrolling, TASK_LIMIT_MS),
+    limit('answer to a pasted megabyte', paste.answers, PASTE_LIMIT_MS),
+    limit('longest task after the paste itself', paste.tasks, TASK_LIMIT_MS),
+  ];
+}
+
+async function makeLongSong(page: Page, base: string): Promise<string> {
+  await page.goto(base);
+  await page.getByRole('button', { name: 'New song' }).click();
+  await paste(page, longChart());
+  await page.getByText(`${BARS} bars`).first().waitFor();
+  await page.getByText('all saved').waitFor();
+  return page.url().replace(/\/\w+$/, '');
+}
+
+async function paste(page: Page, text: string): Promise<void> {
+  const editor = page.getByRole('textbox', { name: 'Chart of the song' });
+  await editor.focus();
+  await page.keyboard.press('Control+A');
+  await editor.evaluate((element, pasted) => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', pasted);
+    element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  }, text);
+}
+
+/** From a click that leads to the song to its last section on the screen, in a page that has been used before. */
+async function openings(browser: Browser, url: string, selector: string): Promise<readonly number[]> {
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  const times: number[] = [];
+  for (let repeat = 0; repeat < OPENINGS; repeat += 1) {
+    await page.goto('about:blank');
+    const startedAt = performance.now();
+    await page.goto(url);
+    await page.locator(selector).first().waitFor();
+    times.push(performance.now() - startedAt);
+  }
+  await context.close();
+  return times;
+}
+
+/** Starts to note long tasks; the function that comes back gives the longest since the last look (0: none over 50 ms). */
+async function watchTasks(page: Page): Promise<() => Promise<number>> {
+  await page.evaluate(() => {
+    const noted = window as unknown as { longest: number };
+    noted.longest = 0;
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) {
+        noted.longest = Math.max(noted.longest, entry.duration);
+      }
+    }).observe({ type: 'longtask' });
+  });
+  return async () => {
+    await page.waitForTimeout(120);
+    return page.evaluate(() => {
+      const noted = window as unknown as { longest: number };
+      const { longest } = noted;
+      noted.longest = 0;
+      return longest;
+    });
+  };
+}
+
+async function typingTasks(page: Page, address: string): Promise<readonly number[]> {
+  await page.goto(`${address}/listen`);
+  const editor = page.getByRole('textbox', { name: 'Chart of the song' });
+  await editor.waitFor();
+  await page.getByText('| G | D/F# | Em7 | Cadd9 |').first().click();
+  await page.keyboard.press('End');
+  const longest = await watchTasks(page);
+  const times: number[] = [];
+  for (let repeat = 0; repeat < REPEATS; repeat += 1) {
+    await page.keyboard.type(repeat % 2 === 0 ? ' ' : 'x');
+    times.push(await longest());
+    await page.keyboard.press('Backspace');
+    times.push(await longest());
+  }
+  return times;
+}
+
+async function scrollTasks(page: Page, address: string): Promise<readonly number[]> {
+  await page.goto(address);
+  await page.locator('[aria-label="Part 15"]').waitFor();
+  await page.waitForTimeout(500);
+  const longest = await watchTasks(page);
+  const times: number[] = [];
+  await page.mouse.move(500, 500);
+  for (let repeat = 0; repeat < REPEATS; repeat += 1) {
+    await page.mouse.wheel(0, 700);
+    times.push(await longest());
+  }
+  return times;
+}
+
+async function pasteMegabyte(
+  page: Page,
+  base: string,
+): Promise<{ readonly answers: readonly number[]; readonly tasks: readonly number[] }> {
+  const answers: number[] = [];
+  const tasks: number[] = [];
+  for (let repeat = 0; repeat < REPEATS / 4; repeat += 1) {
+    await page.goto(base);
+    await page.getByRole('button', { name: 'New song' }).click();
+    await page.getByRole('textbox', { name: 'Chart of the song' }).waitFor();
+    await page.waitForTimeout(300);
+    const startedAt = performance.now();
+    await paste(page, MEGABYTE);
+    const longest = await watchTasks(page);
+    await expect(page.getByText(/things cannot be read/)).toBeVisible({ timeout: 20_000 });
+    answers.push(performance.now() - startedAt);
+    tasks.push(await longest());
+  }
+  return { answers, tasks };
+}

@@ -8,6 +8,7 @@
 import type { ShapeMemory } from '../core/arrange/shape-memory.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { applyTextInSteps } from '../core/formats/text-chart/apply-text.ts';
+import { readChart } from '../core/formats/text-chart/parse-chart.ts';
 import type { Steps } from '../core/kernel/steps.ts';
 import type { FromWorker, ToWorker, WorkerRequest, WorkerResults } from './messages.ts';
 
@@ -86,6 +87,8 @@ export function createJobs({ post, nowMs, later }: Surroundings): (message: ToWo
 
 function stepsFor(request: WorkerRequest, memory: ShapeMemory): Steps<AnyResult> {
   switch (request.kind) {
+    case 'read-chart':
+      return readChart(request.text);
     case 'apply-text':
       return applyTextInSteps(request.document, request.text, { hand: request.hand, memory });
     case 'read-loose':

@@ -1,11 +1,13 @@
 import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
 import type { LooseReading } from '../core/formats/loose-chart/read-loose-chart.ts';
 import type { AppliedText } from '../core/formats/text-chart/apply-text.ts';
+import type { ParsedChart } from '../core/formats/text-chart/parse-chart.ts';
 import type { Hand } from '../core/shapes/hand.ts';
 import type { SongDocument } from '../core/song/document.ts';
 
 /** What the worker can be asked to do. A newer request of a kind drops the older one of that kind. */
 export type WorkerRequest =
+  | { readonly kind: 'read-chart'; readonly requestId: number; readonly text: string }
   | {
       readonly kind: 'apply-text';
       readonly requestId: number;
@@ -19,7 +21,11 @@ export type WorkerRequest =
 export type ToWorker = WorkerRequest | { readonly kind: 'cancel'; readonly requestId: number };
 
 /** The result of each kind of request. */
-export type WorkerResults = { readonly 'apply-text': AppliedText; readonly 'read-loose': LooseReading };
+export type WorkerResults = {
+  readonly 'read-chart': ParsedChart;
+  readonly 'apply-text': AppliedText;
+  readonly 'read-loose': LooseReading;
+};
 
 /** Everything that comes from the worker: progress (0 to 1), then one result or a failure; nothing more after a cancel. */
 export type FromWorker =

@@ -1,10 +1,12 @@
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { formatKeyWords, formatShapeKey, formatTempoWords, formatTotals } from '../../core/page/setup-words.ts';
 import type { Part, SongDocument } from '../../core/song/document.ts';
+import { mainPartOf } from '../../core/song/parts.ts';
 import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
 import { songKeysOf } from '../../core/song/song-keys.ts';
-import { useDocument, usePart } from '../editor/use-song.tsx';
+import { useLaterDocument } from '../editor/use-song.tsx';
 import { colour, frame, nameFace } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
 import { Signed } from '../ui/signed.tsx';
@@ -12,9 +14,8 @@ import { SaveSign } from './save-sign.tsx';
 
 /** The strip along the top: what sounds, what the hand does, and how long it is; each word leads to where it is changed. */
 export function SetupStrip({ onShow }: { readonly onShow: (sheet: 'keys' | 'versions') => void }) {
-  const document = useDocument();
-  const part = usePart();
-  const words = stripWords(document, part);
+  const document = useLaterDocument();
+  const words = useMemo(() => stripWords(document, mainPartOf(document)), [document]);
   return (
     <Strip>
       <h1>{document.facts.title}</h1>

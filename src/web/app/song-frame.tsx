@@ -25,18 +25,7 @@ import { VersionsDialog } from './versions-dialog.tsx';
 /** An open song: the ladder, the setup strip, and the screen of the current step. */
 export function SongFrame() {
   const { songId } = useParams();
-  const id = songIdSchema.safeParse(songId);
-  const opened = useQuery({
-    queryKey: ['song', songId],
-    queryFn: async () => {
-      if (!id.success) {
-        throw new Error('There is no such song.');
-      }
-      return openSong(id.data);
-    },
-    gcTime: 0,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const opened = useQuery(songQuery(songId));
   if (opened.isPending) {
     return <p role="status">Opening …</p>;
   }
@@ -51,6 +40,22 @@ export function SongFrame() {
     );
   }
   return <OpenedSong key={opened.data.song.id} opened={opened.data} />;
+}
+
+/** How a song is fetched; nothing of it is kept once it is left. */
+export function songQuery(songId: string | undefined) {
+  return {
+    queryKey: ['song', songId],
+    queryFn: async () => {
+      const id = songIdSchema.safeParse(songId);
+      if (!id.success) {
+        throw new Error('There is no such song.');
+      }
+      return openSong(id.data);
+    },
+    gcTime: 0,
+    staleTime: Number.POSITIVE_INFINITY,
+  };
 }
 
 function OpenedSong({ opened }: { readonly opened: Opened }) {

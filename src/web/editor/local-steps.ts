@@ -16,11 +16,12 @@ type StoredSteps = {
   readonly songId: string;
   readonly revision: number;
   readonly isSaved: boolean;
-  readonly present: SongDocument;
-  /** Differences from each state to the next: the oldest first, the last one leads to the present. */
-  readonly past: readonly Delta[];
+  /** The present document as JSON: text is taken in at once, where thousands of objects would each be copied. */
+  readonly present: string;
+  /** Differences as JSON from each state to the next: the oldest first, the last one leads to the present. */
+  readonly past: readonly string[];
   /** Differences from the present to the state after it, and on. */
-  readonly future: readonly Delta[];
+  readonly future: readonly string[];
 };
 
 type Schema = DBSchema & { songs: { key: string; value: StoredSteps } };
@@ -58,13 +59,13 @@ export function createStepStore(): StepStore {
     });
     return opening;
   };
-  const known = new WeakMap<SongDocument, { readonly from: SongDocument; readonly delta: Delta }>();
-  const difference = (from: SongDocument, to: SongDocument): Delta => {
+  const known = new WeakMap<SongDocument, { readonly from: SongDocument; readonly delta: string }>();
+  const difference = (from: SongDocument, to: SongDocument): string => {
     const before = known.get(to);
     if (before?.from === from) {
       return before.delta;
     }
-    const delta = differ.diff(from, to);
+    const delta = JSON.stringify(differ.diff(from, to) ?? null);
     known.set(to, { from, delta });
     return delta;
   };
@@ -81,7 +82,7 @@ export function createStepStore(): StepStore {
         songId,
         revision,
         isSaved,
-        present,
+        present: JSON.stringify(present),
         past: steps.slice(0, past.length),
         future: steps.slice(past.length),
       };
@@ -95,17 +96,15 @@ export function createStepStore(): StepStore {
 
 /** Walks from the present back and on through the differences. */
 function toSteps({ revision, isSaved, present, past, future }: StoredSteps): LocalSteps {
-  const back: SongDocument[] = [];
-  let state = present;
-  for (const delta of [...past].reverse()) {
-    state = differ.unpatch(differ.clone(state), delta) as SongDocument;
-    back.push(state);
-  }
-  const on: SongDocument[] = [];
-  state = present;
-  for (const delta of future) {
-    state = differ.patch(differ.clone(state), delta) as SongDocument;
-    on.push(state);
-  }
-  return { revision, isSaved, history: { past: back.reverse(), present, future: on, group: null } };
+  const now = JSON.parse(present) as SongDocument;
+  const walk = (deltas: readonly string[], step: (state: unknown, delta: Delta) => unknown): SongDocument[] => {
+    let state = now;
+    return deltas.map((delta) => {
+      state = step(differ.clone(state), JSON.parse(delta)) as SongDocument;
+      return state;
+    });
+  };
+  const back = walk([...past].reverse(), (state, delta) => differ.unpatch(state, delta));
+  const on = walk(future, (state, delta) => differ.patch(state, delta));
+  return { revision, isSaved, history: { past: back.reverse(), present: now, future: on, group: null } };
 }

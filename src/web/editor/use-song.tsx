@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useContext } from 'react';
+import { createContext, type ReactNode, useContext, useDeferredValue } from 'react';
 import { useStore } from 'zustand';
 import type { Part, SongDocument } from '../../core/song/document.ts';
 import { mainPartOf } from '../../core/song/parts.ts';
@@ -35,6 +35,11 @@ export function useSongState<T>(select: (state: SongState) => T): T {
 /** The document of the open song. */
 export function useDocument(): SongDocument {
   return useSongState((state) => state.history.present);
+}
+
+/** The document, a moment later where the page has more urgent things to draw: for what is worked out beside a text being typed. */
+export function useLaterDocument(): SongDocument {
+  return useDeferredValue(useDocument());
 }
 
 /** The part that the screens speak of. */

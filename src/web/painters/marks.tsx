@@ -9,9 +9,51 @@ const INKS: Readonly<Record<'screen' | 'paper', Inks>> = {
   paper: { ink: printed.ink, quiet: printed.quiet, warning: printed.rosewood },
 };
 
-/** Paints the marks of core/page as SVG, on the screen or on white paper; one unit is one mm. */
+type LineMark = Extract<Mark, { kind: 'line' }>;
+
+/**
+ * Paints the marks of core/page as SVG, on the screen or on white paper; one unit is one mm. Straight lines of one width and
+ * tone are drawn as one path, since a page of chord boxes has thousands of them.
+ */
 export function Marks({ marks, on }: { readonly marks: readonly Mark[]; readonly on: 'screen' | 'paper' }) {
-  return marks.map((mark, index) => <Painted key={keyOf(mark, index)} mark={mark} ink={INKS[on][mark.tone]} />);
+  const lines = groupLines(marks);
+  const others = marks.filter((mark): mark is OtherMark => mark.kind !== 'line');
+  return (
+    <>
+      {[...lines].map(([key, [first, ...rest]]) =>
+        first === undefined ? null : (
+          <path
+            key={key}
+            d={[first, ...rest].map(pathOf).join('')}
+            stroke={INKS[on][first.tone]}
+            strokeWidth={first.widthMm}
+            fill="none"
+          />
+        ),
+      )}
+      {others.map((mark, index) => (
+        <Painted key={keyOf(mark, index)} mark={mark} ink={INKS[on][mark.tone]} />
+      ))}
+    </>
+  );
+}
+
+function groupLines(marks: readonly Mark[]): ReadonlyMap<string, readonly LineMark[]> {
+  const groups = new Map<string, LineMark[]>();
+  for (const mark of marks) {
+    if (mark.kind === 'line') {
+      const key = `${mark.tone} ${mark.widthMm}`;
+      const group = groups.get(key) ?? [];
+      group.push(mark);
+      groups.set(key, group);
+    }
+  }
+  return groups;
+}
+
+function pathOf({ x1Mm, y1Mm, x2Mm, y2Mm }: LineMark): string {
+  const round = (mm: number): number => Math.round(mm * 1000) / 1000;
+  return `M${round(x1Mm)} ${round(y1Mm)}L${round(x2Mm)} ${round(y2Mm)}`;
 }
 
 /** Marks never move by themselves: their place in the list names them. */
@@ -19,7 +61,9 @@ function keyOf(mark: Mark, index: number): string {
   return `${index} ${mark.kind}`;
 }
 
-function Painted({ mark, ink }: { readonly mark: Mark; readonly ink: string }) {
+type OtherMark = Exclude<Mark, LineMark>;
+
+function Painted({ mark, ink }: { readonly mark: OtherMark; readonly ink: string }) {
   switch (mark.kind) {
     case 'text':
       return (
@@ -36,10 +80,6 @@ function Painted({ mark, ink }: { readonly mark: Mark; readonly ink: string }) {
         >
           <SignedInPicture text={mark.text} />
         </text>
-      );
-    case 'line':
-      return (
-        <line x1={mark.x1Mm} y1={mark.y1Mm} x2={mark.x2Mm} y2={mark.y2Mm} stroke={ink} strokeWidth={mark.widthMm} />
       );
     case 'dot':
       return (

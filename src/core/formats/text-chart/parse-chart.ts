@@ -28,6 +28,9 @@ export type ParsedChart = {
   readonly problems: readonly ChartProblem[];
 };
 
+/** Findings that are told; a text with more of them is no chart, and nobody reads on. */
+export const MOST_PROBLEMS = 1000;
+
 /** Reads a text chart. Nothing is thrown and nothing refused: what is wrong is in `problems`, with its place. */
 export function parseChart(text: string): ParsedChart {
   return runSteps(readChart(text));
@@ -63,7 +66,7 @@ export function* readChart(text: string): Steps<ParsedChart> {
     isUsable,
     chart: isUsable ? { headers, sections, passes, form } : { headers, sections: [], passes: [], form: [] },
     unreadHeaders: assembled.isFormUnread ? [...unread, 'form'] : unread,
-    problems: problems.sort((a, b) => a.line - b.line || a.column - b.column),
+    problems: problems.sort((a, b) => a.line - b.line || a.column - b.column).slice(0, MOST_PROBLEMS),
   };
 }
 

@@ -7,13 +7,13 @@ import { formatKeyWords } from '../../../core/page/setup-words.ts';
 import { listSongChords } from '../../../core/song/song-chords.ts';
 import { soundingKeyOf } from '../../../core/song/song-keys.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { useDocument } from '../../editor/use-song.tsx';
+import { useLaterDocument } from '../../editor/use-song.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
 
 /** The key of the song and what each of its chords is in it: its degree, and where it comes from if not from the key. */
 export function KeyPanel() {
-  const document = useDocument();
+  const document = useLaterDocument();
   const nameOf = useChordName();
   const chords = useMemo(() => listSongChords(document).map(({ chord }) => chord), [document]);
   if (chords.length === 0) {

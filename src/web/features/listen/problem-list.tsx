@@ -1,4 +1,5 @@
 import { styled } from 'styled-components';
+import { MOST_PROBLEMS } from '../../../core/formats/text-chart/parse-chart.ts';
 import type { ChartProblem } from '../../../core/formats/text-chart/problem.ts';
 import { sayProblem } from '../../editor/chart-messages.ts';
 import { colour } from '../../theme/tokens.ts';
@@ -43,7 +44,8 @@ export function ProblemList(props: {
 
 function summaryOf(errors: number, notices: number): string {
   if (errors > 0) {
-    const lines = errors === 1 ? 'One thing cannot be read' : `${errors} things cannot be read`;
+    const many = errors >= MOST_PROBLEMS ? `More than ${MOST_PROBLEMS}` : String(errors);
+    const lines = errors === 1 ? 'One thing cannot be read' : `${many} things cannot be read`;
     return `${lines}. Those lines keep their last good state; your text is kept.`;
   }
   return notices === 0

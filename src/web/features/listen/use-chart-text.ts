@@ -1,13 +1,13 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { commandForText } from '../../../core/formats/text-chart/apply-text.ts';
 import { formatChart } from '../../../core/formats/text-chart/format-chart.ts';
 import { type ParsedChart, parseChart } from '../../../core/formats/text-chart/parse-chart.ts';
 import { chartOf } from '../../../core/song/chart-of.ts';
+import type { SongCommand } from '../../../core/song/commands.ts';
 import type { SongDocument } from '../../../core/song/document.ts';
 import { SONG_LIMITS } from '../../../core/song/song-limits.ts';
-import { coreWorker } from '../../api/core-worker.ts';
-import type { SongEditor } from '../../editor/song-editor.ts';
 import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
+import { LONG_TEXT, MEDIUM_TEXT, takeNow, UNREAD, useReader } from './use-reader.ts';
 
 /** The chart being edited: its text as typed, what was read from it, and how to change it. */
 export type ChartText = {
@@ -26,9 +26,6 @@ const REFUSED = /\u0000|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[
 /** A pause longer than this ends a run of typing, which is undone as one step. */
 const RUN_PAUSE_MS = 1500;
 
-/** Longer texts are read by the worker, so that typing never waits for them. */
-const LONG_TEXT = 20_000;
-
 /**
  * Keeps the text that is typed and the document in step. The text stays as typed while the document follows it; when
  * the document changes by other hands (undo, a fact, the names shown) the text is written anew.
@@ -37,92 +34,75 @@ export function useChartText(): ChartText {
   const editor = useSongEditor();
   const document = useDocument();
   const [text, setText] = useState(() => textOf(document));
+  const [parsed, setParsed] = useState<ParsedChart>(() => (text.length > MEDIUM_TEXT ? UNREAD : parseChart(text)));
   const made = useRef(document);
   const typing = useRef({ run: 0, lastMs: 0 });
-  const { longParsed, readingShare, readLong, drop } = useLongText(editor);
+  const { readingShare, readLong, drop } = useReader(editor);
+  const waiting = useRef<string | null>(null);
+  /** Brings what was read into the song; null leaves the song as it is. */
+  const take = (command: SongCommand | null, group?: string): void => {
+    waiting.current = null;
+    if (command !== null) {
+      editor.run(command, group);
+    }
+    made.current = editor.store.getState().history.present;
+  };
+  /** Reads a text that the song already says, or that is to be shown as it stands. */
+  const readOnly = useCallback(
+    (shown: string): void => {
+      drop();
+      if (shown.length > MEDIUM_TEXT) {
+        readLong('read-chart', shown, setParsed);
+      } else {
+        setParsed(parseChart(shown));
+      }
+    },
+    [drop, readLong],
+  );
   useEffect(() => {
     if (document !== made.current) {
       made.current = document;
-      drop();
-      setText(textOf(document));
+      const shown = textOf(document);
+      setText(shown);
+      readOnly(shown);
     }
-  }, [document, drop]);
-  const asked = useRef('');
+  }, [document, readOnly]);
+  const first = useRef(text);
   useEffect(() => {
-    if (text.length > LONG_TEXT && asked.current !== text) {
-      asked.current = text;
-      readLong(made.current, text, () => undefined);
+    if (first.current.length > MEDIUM_TEXT) {
+      readOnly(first.current);
     }
-  }, [text, readLong]);
-  const shortParsed = useMemo(() => (text.length > LONG_TEXT ? null : parseChart(text)), [text]);
-  const keep = (): void => {
-    made.current = editor.store.getState().history.present;
-  };
+  }, [readOnly]);
+  useEffect(() => () => takeNow(editor, waiting.current), [editor]);
   const change = (typed: string): void => {
     if (typed === text) {
       return;
     }
     const next = typed.replace(REFUSED, '\uFFFD');
     const group = nextGroup(typing.current);
+    const onRead = (read: ParsedChart): void => {
+      setParsed(read);
+      take(commandForText(next, read), group);
+    };
     setText(next);
     drop();
+    waiting.current = next;
     if (next.length > LONG_TEXT) {
-      asked.current = next;
-      readLong(editor.store.getState().history.present, next, (read) => {
-        editor.run({ kind: 'replace-song', document: read }, group);
-        keep();
+      readLong('apply-text', next, (read, document) => {
+        setParsed(read);
+        take({ kind: 'replace-song', document }, group);
       });
-      return;
+    } else if (next.length > MEDIUM_TEXT) {
+      readLong('read-chart', next, onRead);
+    } else {
+      onRead(parseChart(next));
     }
-    const command = commandForText(next, parseChart(next));
-    if (command !== null) {
-      editor.run(command, group);
-    }
-    keep();
   };
   const stopReading = (): void => {
     drop();
-    if (text.length <= SONG_LIMITS.chartCharacters) {
-      editor.run({ kind: 'keep-draft', draftText: text });
-      keep();
-    }
+    take(text.length > SONG_LIMITS.chartCharacters ? null : { kind: 'keep-draft', draftText: text });
   };
-  return { text, parsed: shortParsed ?? longParsed ?? UNREAD, readingShare, change, stopReading };
-}
-
-/** What is shown of a long text before it has been read: nothing. */
-const UNREAD: ParsedChart = parseChart('');
-
-/** Reads long texts one after the other in the worker; a newer one, or `drop`, ends the reading of the one before. */
-function useLongText(editor: SongEditor) {
-  const [longParsed, setLongParsed] = useState<ParsedChart | null>(null);
-  const [readingShare, setShare] = useState<number | null>(null);
-  const job = useRef<{ readonly cancel: () => void } | null>(null);
-  const tools = useMemo(() => {
-    const drop = (): void => {
-      job.current?.cancel();
-      job.current = null;
-      setShare(null);
-    };
-    const readLong = (document: SongDocument, text: string, onRead: (document: SongDocument) => void): void => {
-      setShare(0);
-      const asked = coreWorker.ask<'apply-text'>(
-        { kind: 'apply-text', document, text, hand: editor.planner().hand },
-        setShare,
-      );
-      job.current = asked;
-      asked.result
-        .then(({ parsed, document: read }) => {
-          setLongParsed(parsed);
-          onRead(read);
-        })
-        .catch(() => setLongParsed(null))
-        .finally(() => setShare(null));
-    };
-    return { drop, readLong };
-  }, [editor]);
-  useEffect(() => tools.drop, [tools]);
-  return { longParsed, readingShare, ...tools };
+  return { text, parsed, readingShare, change, stopReading };
 }
 
 /** The undo group of a keystroke: that of the run it belongs to. */

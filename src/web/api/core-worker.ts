@@ -63,6 +63,10 @@ function createCoreWorker(startWorker: () => Port) {
   };
 
   return {
+    /** Starts the worker before it is needed. */
+    warm: (): void => {
+      port ??= start();
+    },
     /** Asks for a result; `onProgress` hears shares from 0 to 1 on the way. */
     ask: <K extends WorkerRequest['kind']>(request: Asked<K>, onProgress: (share: number) => void): WorkerJob<K> => {
       lastId += 1;

@@ -1,5 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { songIdSchema } from '../../contract/api.ts';
+import { askEarly } from '../editor/open-song.ts';
 import { SongsPage } from '../features/songs/songs-page.tsx';
 import { GlobalStyle } from '../theme/global-style.ts';
 import { KeyListener } from '../ui/keys.tsx';
@@ -21,6 +23,14 @@ const router = createBrowserRouter([
   {
     path: '/songs/:songId',
     element: <SongFrame />,
+    loader: ({ params }) => {
+      const id = songIdSchema.safeParse(params['songId']);
+      if (id.success) {
+        askEarly(id.data);
+      }
+      return null;
+    },
+    shouldRevalidate: () => false,
     errorElement: <Failure />,
     ...loading,
     children: [

@@ -43,7 +43,7 @@ export function SongFrame() {
 }
 
 /** How a song is fetched; nothing of it is kept once it is left. */
-export function songQuery(songId: string | undefined) {
+function songQuery(songId: string | undefined) {
   return {
     queryKey: ['song', songId],
     queryFn: async () => {

@@ -50,6 +50,8 @@ const SENTENCES: Readonly<Record<ProblemKind, (found: string) => string>> = {
   'too-many-cues': (found) => `There are more words than rounds (${found}).`,
   'too-many-bars': () =>
     `A line holds at most ${SONG_LIMITS.barsInLine} bars, a song ${SONG_LIMITS.playedBars.toLocaleString('en')} as played.`,
+  'gave-up': () =>
+    'So much of this text cannot be read that it was not read to its end. The song keeps its last good state.',
   'read-as': (found) => `“${found}” is not quite a chord’s name and was read as the nearest one.`,
   'spelled-in-key': (found) => `${found} is spelled from the wrong side of the key.`,
   'capo-line': () => 'The capo was taken from this line, and the chords of the song are taken for shapes behind it.',

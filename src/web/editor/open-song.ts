@@ -9,10 +9,27 @@ export const stepStore = createStepStore();
 /** A song with the steps this browser kept of it; `dropped` when they belonged to a revision the server no longer has. */
 export type OpenedSong = { readonly song: OpenSong; readonly local: LocalSteps | null; readonly isDropped: boolean };
 
+/** Songs that were asked for while their screens were still loading, and when, in ms. */
+const early = new Map<string, { readonly song: Promise<OpenSong>; readonly atMs: number }>();
+const EARLY_MS = 3000;
+
+/** Asks for a song before its screen is there; what comes is used by the next opening, if that is soon. */
+export function askEarly(id: SongId): void {
+  const song = settleSaves().then(() => api.openSong(id));
+  song.catch(() => undefined);
+  early.set(id, { song, atMs: performance.now() });
+}
+
+function fetchSong(id: SongId): Promise<OpenSong> {
+  const asked = early.get(id);
+  early.delete(id);
+  return asked !== undefined && performance.now() - asked.atMs < EARLY_MS ? asked.song : api.openSong(id);
+}
+
 /** Opens a song; with the edits that this browser could not bring to the server, if there are any. */
 export async function openSong(id: SongId): Promise<OpenedSong> {
   await settleSaves();
-  const song = await api.openSong(id);
+  const song = await fetchSong(id);
   const local = (await isOpenElsewhere(id)) ? null : await stepStore.read(id).catch(() => null);
   if (local === null || local.revision === song.revision || !local.isSaved) {
     return { song, local, isDropped: false };

@@ -28,7 +28,7 @@ export type ParsedChart = {
   readonly problems: readonly ChartProblem[];
 };
 
-/** Findings that are told; a text with more of them is no chart, and nobody reads on. */
+/** Findings that are told, the first ones in the text. */
 export const MOST_PROBLEMS = 1000;
 
 /** Reads a text chart. Nothing is thrown and nothing refused: what is wrong is in `problems`, with its place. */
@@ -55,10 +55,11 @@ export function* readChart(text: string): Steps<ParsedChart> {
     return total + (section === undefined ? 0 : section.times * countBars(section.lines));
   }, 0);
   const writtenBars = barsOfChart({ sections, passes }).length;
-  const isTooMuch = !body.isWhole || playedBars > SONG_LIMITS.playedBars || writtenBars > SONG_LIMITS.writtenBars;
+  const isTooMuch =
+    body.endedBy !== null || playedBars > SONG_LIMITS.playedBars || writtenBars > SONG_LIMITS.writtenBars;
   if (isTooMuch) {
-    const bars = Math.max(playedBars, writtenBars, body.isWhole ? 0 : SONG_LIMITS.writtenBars + 1);
-    problems.push(problemAt({ line: 1, column: 1, length: 1 }, 'too-many-bars', String(bars)));
+    const bars = Math.max(playedBars, writtenBars, SONG_LIMITS.writtenBars + 1);
+    problems.unshift(problemAt({ line: 1, column: 1, length: 1 }, body.endedBy ?? 'too-many-bars', String(bars)));
   }
   const isUsable = !isTooLong && !isTooMuch;
   problems.push(...listDoubts(blocks, headers));

@@ -46,6 +46,7 @@ export type ProblemKind =
   | 'bad-cue'
   | 'too-many-cues'
   | 'too-many-bars'
+  | 'gave-up'
   | NoticeKind;
 
 /** The kinds that are notices. */

@@ -45,10 +45,13 @@ type BodyState = {
   readonly problems: ChartProblem[];
 };
 
-/** The blocks of a body; `isWhole` is false where it has more bars than a song may hold and was not read to its end. */
-export type ReadBody = { readonly blocks: readonly Block[]; readonly isWhole: boolean };
+/** The blocks of a body; where it was not read to its end there are none, and `endedBy` says why. */
+export type ReadBody = { readonly blocks: readonly Block[]; readonly endedBy: 'too-many-bars' | 'gave-up' | null };
 
 const LINES_A_STEP = 500;
+
+/** A text with more findings than this is no chart; reading it to its end would only cost time. */
+const MOST_FINDINGS = 5000;
 
 /** Reads the body into blocks in the order of the text. */
 export function* readBody(lines: readonly Span[], metre: Metre, problems: ChartProblem[]): Steps<ReadBody> {
@@ -60,12 +63,12 @@ export function* readBody(lines: readonly Span[], metre: Metre, problems: ChartP
     if (span.text !== '') {
       readSpan(span, state);
     }
-    if (state.bars > SONG_LIMITS.writtenBars) {
-      return { blocks: [], isWhole: false };
+    if (state.bars > SONG_LIMITS.writtenBars || problems.length > MOST_FINDINGS) {
+      return { blocks: [], endedBy: problems.length > MOST_FINDINGS ? 'gave-up' : 'too-many-bars' };
     }
   }
   closeLine(state);
-  return { blocks: state.blocks, isWhole: true };
+  return { blocks: state.blocks, endedBy: null };
 }
 
 function readSpan(span: Span, state: BodyState): void {

@@ -67,6 +67,9 @@ export function useReader(editor: SongEditor) {
     };
     return { drop, readLong };
   }, [editor]);
-  useEffect(() => tools.drop, [tools]);
+  useEffect(() => {
+    coreWorker.warm();
+    return tools.drop;
+  }, [tools]);
   return { readingShare, ...tools };
 }

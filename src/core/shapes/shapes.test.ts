@@ -9,9 +9,9 @@ import { toPitchClass } from '../pitch/pitch-class.ts';
 import { scoreFingering } from './effort.ts';
 import { FAMILIAR_SHAPES } from './familiar.data.ts';
 import { listFingerings } from './fingering.ts';
-import { AVERAGE_HAND } from './hand.ts';
+import { AVERAGE_HAND, type Hand } from './hand.ts';
 import { findFingering, rankShapes } from './rank-shapes.ts';
-import { formatShape, fretSpanOf, isBarreChord, listBarres, parseShape, type Shape } from './shape.ts';
+import { type Fingering, formatShape, fretSpanOf, isBarreChord, listBarres, parseShape, type Shape } from './shape.ts';
 
 const hand = AVERAGE_HAND;
 const guitar = { setup: { tuning: STANDARD_TUNING, capoFret: 0 }, scaleLengthMm: 648, highestNeckFret: 14, hand };
@@ -180,6 +180,39 @@ describe('fingers', () => {
   test('a shape that is given gets the easiest ones, or none', () => {
     expect(findFingering(shapeOf('x32033'), guitar)?.fingers).toEqual([null, 2, 1, null, 3, 4]);
     expect(findFingering(shapeOf('123456'), guitar)).toBeNull();
+  });
+});
+
+describe('the hand', () => {
+  const bestOf = (chord: string, own: Hand): string =>
+    rankShapes(chordOf(chord), { ...guitar, hand: own }, 1).map(({ fingering }) => formatShape(fingering.shape))[0] ??
+    '';
+
+  test('that holds no barres yet is offered none where there is another way', () => {
+    expect(rankShapes(chordOf('Bm'), guitar, 1).some(({ fingering }) => isBarreChord(fingering))).toBe(true);
+    const notYet: Hand = { size: 'average', playsBarres: false };
+    for (const chord of ['F', 'Bm', 'F#m', 'Bb']) {
+      const [best] = rankShapes(chordOf(chord), { ...guitar, hand: notYet }, 1);
+      expect(best !== undefined && isBarreChord(best.fingering), `${chord} ${bestOf(chord, notYet)}`).toBe(false);
+    }
+  });
+
+  test('the smaller it is, the more a wide shape costs; an easy one costs all the same', () => {
+    const costs = (frets: string, fingers: Fingering['fingers']) =>
+      (['large', 'average', 'small'] as const).map(
+        (size) =>
+          scoreFingering(
+            { shape: shapeOf(frets), fingers },
+            { capoFret: 0, scaleLengthMm: 648, hand: { ...hand, size } },
+          ).total,
+      );
+    const [large = 0, average = 0, small = 0] = costs('x2443x', [null, 1, 3, 4, 2, null]);
+    expect(small).toBeGreaterThanOrEqual(average);
+    expect(average).toBeGreaterThanOrEqual(large);
+    const wide = costs('1x4xxx', [1, null, 4, null, null, null]);
+    expect(wide[2]).toBeGreaterThan(wide[0] ?? 0);
+    const easy = costs('022000', [null, 1, 2, null, null, null]);
+    expect(new Set(easy).size).toBe(1);
   });
 });
 

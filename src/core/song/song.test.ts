@@ -98,6 +98,10 @@ const COMMANDS: readonly SongCommand[] = [
   { kind: 'set-facts', facts: { title: 'Another', recordSeconds: 100, key: { tonic: 'D', mode: 'major' } } },
   { kind: 'set-facts', facts: { melodyRange: { lowMidi: 50, highMidi: 60 }, notes: 'two\nlines', credit: '' } },
   { kind: 'set-capo', partId: 2, capoFret: 4 },
+  { kind: 'set-tuning', partId: 2, tuning: { name: 'open G', openMidi: [38, 43, 50, 55, 59, 62] } },
+  { kind: 'set-tuning', partId: 2, tuning: { name: 'low seven', openMidi: [35, 40, 45, 50, 55, 59, 64] } },
+  { kind: 'set-instrument', partId: 2, instrument: { scaleLengthMm: 580, highestNeckFret: 12 } },
+  { kind: 'replace-song', document: newSong('Another') },
   { kind: 'set-chart-chords', chords: 'shapes' },
   { kind: 'keep-shapes', partId: 2, shapes: [] },
   { kind: 'keep-draft', draftText: '| G' },
@@ -125,11 +129,22 @@ describe('commands', () => {
     expect(outcome.ok && outcome.value.document.map).toBe(before.map);
   });
 
+  test('a tuning with another number of strings names the pinned shapes that are lost', () => {
+    const before = songFromChart('G = 320033\n\n| G | C |\n');
+    const tuning = { name: 'four', openMidi: [67, 60, 64, 69] };
+    const outcome = applyCommand(before, { kind: 'set-tuning', partId: 2, tuning });
+    expect(outcome.ok && outcome.value.lost).toMatchObject([{ kind: 'shape', stored: { chord: { root: 'G' } } }]);
+    expect(outcome.ok && mainPartOf(outcome.value.document).shapes).toEqual([]);
+  });
+
   test.each<[SongCommand, string]>([
     [{ kind: 'set-capo', partId: 99, capoFret: 1 }, 'no-such-part'],
     [{ kind: 'set-capo', partId: 2, capoFret: 13 }, 'capo-out-of-reach'],
     [{ kind: 'set-capo', partId: 2, capoFret: -1 }, 'capo-out-of-reach'],
     [{ kind: 'keep-shapes', partId: 99, shapes: [] }, 'no-such-part'],
+    [{ kind: 'set-tuning', partId: 99, tuning: { name: 'x', openMidi: [40, 45, 50, 55] } }, 'no-such-part'],
+    [{ kind: 'set-instrument', partId: 2, instrument: { scaleLengthMm: 20 } }, 'instrument-out-of-bounds'],
+    [{ kind: 'set-instrument', partId: 2, instrument: { highestNeckFret: Number.NaN } }, 'instrument-out-of-bounds'],
     [{ kind: 'set-facts', facts: { title: 'x'.repeat(201) } }, 'text-too-long'],
     [{ kind: 'set-facts', facts: { key: { tonic: 'G#', mode: 'major' } } }, 'not-a-standard-key'],
     [{ kind: 'set-facts', facts: { melodyRange: { lowMidi: 70, highMidi: 60 } } }, 'range-upside-down'],

@@ -62,6 +62,7 @@ export function useChartText(): ChartText {
   useEffect(() => {
     if (document !== made.current) {
       made.current = document;
+      waiting.current = null;
       const shown = textOf(document);
       setText(shown);
       readOnly(shown);

@@ -39,6 +39,39 @@ for (const step of ['listen', 'map', 'handout']) {
   await shoot(step);
 }
 
+await page.goto(`${base}/settings`);
+await page.getByRole('heading', { name: 'This device' }).waitFor();
+await shoot('settings');
+
+const LOOSE = `Lantern Parade
+by Ida Marrow
+
+Capo: 2nd fret
+
+[Verse 1]
+G            D/F#
+Paper and wire and a candle end each
+   Em7          C
+Down to the harbour we go
+
+(Chorus)
+C  D  G  (Em)
+Lights on the water
+`;
+await page.goto(base);
+await page.getByRole('button', { name: 'New song' }).click();
+const chart = page.getByRole('textbox', { name: 'Chart of the song' });
+await chart.focus();
+await page.keyboard.press('Control+A');
+await chart.evaluate((element, text) => {
+  const clipboardData = new DataTransfer();
+  clipboardData.setData('text/plain', text);
+  element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+}, LOOSE);
+await page.getByRole('button', { name: 'Read it as that' }).click();
+await page.getByRole('region', { name: 'The chart it comes to' }).waitFor();
+await shoot('loose');
+
 await browser.close();
 server.kill('SIGTERM');
 await new Promise((ended) => server.once('exit', ended));

@@ -14,6 +14,12 @@ export function useSettings(): LibrarySettings {
   return data ?? DEFAULT_SETTINGS;
 }
 
+/** Why the settings could not be fetched, or an empty text. */
+export function useSettingsFailure(): string {
+  const { error } = useQuery({ queryKey: SETTINGS, queryFn: api.readSettings, staleTime: Number.POSITIVE_INFINITY });
+  return error?.message ?? '';
+}
+
 /** Changes settings for every song of the library; answers what is wrong, or null. */
 export function useChangeSettings(): (change: SettingsChange) => Promise<string | null> {
   const queries = useQueryClient();

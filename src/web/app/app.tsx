@@ -5,12 +5,13 @@ import { askEarly } from '../editor/open-song.ts';
 import { SongsPage } from '../features/songs/songs-page.tsx';
 import { GlobalStyle } from '../theme/global-style.ts';
 import { KeyListener } from '../ui/keys.tsx';
+import { Loading } from '../ui/loading.tsx';
 import { Failure } from './failure.tsx';
 import { SongFrame } from './song-frame.tsx';
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
 
-const loading = { HydrateFallback: () => <p role="status">Opening …</p> };
+const loading = { HydrateFallback: () => <Loading what="Opening …" /> };
 
 const router = createBrowserRouter([
   { path: '/', element: <SongsPage />, errorElement: <Failure /> },

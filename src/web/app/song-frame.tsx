@@ -6,16 +6,19 @@ import { songIdSchema } from '../../contract/api.ts';
 import { api } from '../api/client.ts';
 import { useSettings } from '../api/settings.tsx';
 import { keepSteps } from '../editor/keep-steps.ts';
+import { sayLost } from '../editor/lost-words.ts';
 import { type OpenedSong as Opened, openSong, stepStore } from '../editor/open-song.ts';
 import { trackSave } from '../editor/pending-saves.ts';
 import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
-import { SongEditorProvider } from '../editor/use-song.tsx';
+import { SongEditorProvider, useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { chooseLook, nextLook, readLook } from '../theme/look.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
 import { EmptyState } from '../ui/empty-state.tsx';
 import { useKeyedActions } from '../ui/keys.tsx';
+import { Loading } from '../ui/loading.tsx';
 import { ShortcutSheet } from '../ui/shortcut-sheet.tsx';
+import { Signed } from '../ui/signed.tsx';
 import { LadderRail } from './ladder-rail.tsx';
 import { SaveTrouble } from './save-sign.tsx';
 import { SetupStrip } from './setup-strip.tsx';
@@ -27,7 +30,7 @@ export function SongFrame() {
   const { songId } = useParams();
   const opened = useQuery(songQuery(songId));
   if (opened.isPending) {
-    return <p role="status">Opening …</p>;
+    return <Loading what="Opening the song …" />;
   }
   if (opened.isError) {
     return (
@@ -80,6 +83,7 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
               </Button>
             </Told>
           )}
+          <Lost />
           <main id="step" tabIndex={-1}>
             <Outlet />
           </main>
@@ -88,6 +92,23 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
       <ShortcutSheet isOpen={sheet === 'keys'} onClose={close} />
       {sheet === 'versions' && <VersionsDialog onClose={close} />}
     </SongEditorProvider>
+  );
+}
+
+/** What a change took with it, until it has been read or undone. */
+function Lost() {
+  const editor = useSongEditor();
+  const lost = useSongState((state) => state.lost);
+  if (lost.length === 0) {
+    return null;
+  }
+  return (
+    <Told role="status">
+      <Signed text={sayLost(lost)} />{' '}
+      <Button weight="word" onPress={() => editor.store.setState({ lost: [] })}>
+        Understood
+      </Button>
+    </Told>
   );
 }
 

@@ -8,6 +8,7 @@ import { useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
+import { Loading } from '../ui/loading.tsx';
 
 const REASONS: Readonly<Record<VersionReason, string>> = {
   editing: 'while editing',
@@ -31,7 +32,7 @@ export function VersionsDialog({ onClose }: { readonly onClose: () => void }) {
   });
   return (
     <Dialog title="Kept versions" isOpen onClose={onClose}>
-      {versions.isPending && <p role="status">Looking them up …</p>}
+      {versions.isPending && <Loading what="Looking them up …" />}
       {versions.isError && <p role="alert">{versions.error.message}</p>}
       {versions.data?.length === 0 && (
         <p>None yet. While you edit, a version is kept at most every ten minutes; older ones thin out.</p>

@@ -63,6 +63,9 @@ export function createSongEditor(open: OpenSong, api: SongApi, local: LocalSteps
       return outcome.error;
     }
     move(recordState(history, fillShapes(outcome.value.document, planner), group ?? null));
+    if (outcome.value.lost.length > 0) {
+      store.setState({ lost: outcome.value.lost });
+    }
     return null;
   };
   return {
@@ -120,6 +123,7 @@ function startState(open: OpenSong, local: LocalSteps | null): SongState {
     saveState: 'saved',
     refusal: '',
     other: null,
+    lost: [],
   };
   if (local === null) {
     return fresh;

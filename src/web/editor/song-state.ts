@@ -1,4 +1,5 @@
 import type { OpenSong, SongId } from '../../contract/api.ts';
+import type { LostAttachment } from '../../core/song/apply-chart.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import type { History } from '../../core/song/history.ts';
 
@@ -17,4 +18,6 @@ export type SongState = {
   readonly refusal: string;
   /** The version the server holds instead, once it is known in a conflict. */
   readonly other: OpenSong | null;
+  /** What lost its place in the last change that took something; empty once it was read. */
+  readonly lost: readonly LostAttachment[];
 };

@@ -4,6 +4,7 @@ import type { ChartProblem } from '../../../core/formats/text-chart/problem.ts';
 import { findHeaderName } from '../../../core/formats/text-chart/read-headers.ts';
 import { isHeading } from '../../../core/formats/text-chart/read-heading.ts';
 import { sayProblem } from '../../editor/chart-messages.ts';
+import { Loading } from '../../ui/loading.tsx';
 import type { EditorRemark, EditorTarget } from '../../ui/text-editor.tsx';
 import type { ChartText } from './use-chart-text.ts';
 
@@ -33,7 +34,7 @@ export function ChartEditor(props: {
         }
       }}
     >
-      <Suspense fallback={<p role="status">Opening the chart …</p>}>
+      <Suspense fallback={<Loading what="Opening the chart …" />}>
         <TextEditor
           label="Chart of the song"
           value={chart.text}

@@ -5,7 +5,7 @@ import type { SettingsChange } from '../../../contract/settings-schema.ts';
 import { STRING_NAMINGS } from '../../../core/fretboard/string-names.ts';
 import { CHORD_STYLES } from '../../../core/harmony/chord-style.ts';
 import { HAND_SIZES } from '../../../core/shapes/hand.ts';
-import { useChangeSettings, useSettings } from '../../api/settings.tsx';
+import { useChangeSettings, useSettings, useSettingsFailure } from '../../api/settings.tsx';
 import { LOOKS, useLook } from '../../theme/look.ts';
 import { PAPER_CHOICES, usePaper } from '../../theme/paper.ts';
 import { colour } from '../../theme/tokens.ts';
@@ -36,6 +36,7 @@ const BARRES = [
 export function SettingsPage() {
   const settings = useSettings();
   const changeSettings = useChangeSettings();
+  const failure = useSettingsFailure();
   const [problem, setProblem] = useState('');
   const [look, setLook] = useLook();
   const [paper, setPaper] = usePaper();
@@ -53,7 +54,7 @@ export function SettingsPage() {
         <h1>Settings</h1>
         <Link to="/">Back to the songs</Link>
       </header>
-      <p role="status">{problem}</p>
+      <p role="status">{problem || failure}</p>
       <section>
         <h2>How charts read</h2>
         <Choice

@@ -11,6 +11,7 @@ import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { EmptyState } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
+import { Loading } from '../../ui/loading.tsx';
 import { ShortcutSheet } from '../../ui/shortcut-sheet.tsx';
 import { SongTable } from './song-table.tsx';
 
@@ -74,8 +75,13 @@ export function SongsPage() {
           </p>
         )}
       </Messages>
-      {songs.isPending && <p>Opening the library …</p>}
-      {songs.isError && <p role="alert">{songs.error.message}</p>}
+      {songs.isPending && <Loading what="Opening the library …" />}
+      {songs.isError && (
+        <EmptyState title="The library cannot be read">
+          <p role="alert">{songs.error.message} Nothing is lost; start Golden Ladder again if it was stopped.</p>
+          <Button onPress={() => void songs.refetch()}>Try again</Button>
+        </EmptyState>
+      )}
       {songs.data !== undefined &&
         (songs.data.length > 0 ? (
           <SongTable songs={songs.data} onDelete={(song) => void remove(song)} />

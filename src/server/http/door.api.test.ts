@@ -1,5 +1,6 @@
 import { request as httpRequest } from 'node:http';
 import { connect } from 'node:net';
+import { sql } from 'drizzle-orm';
 import fc from 'fast-check';
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -79,6 +80,17 @@ describe('the door', () => {
     await http().post('/api/songs').send({ title: 'Secret title' });
     expect(server.log.join('')).toContain('/api/songs');
     expect(server.log.join('')).not.toContain('Secret');
+  });
+
+  test('the log of a request that failed inside names no contents either', async () => {
+    const failing = await startTestServer();
+    await failing.database.execute(sql`drop table songs cascade`);
+    const answer = await supertest(failing.url).post('/api/songs').send({ title: 'Secret failure' });
+    expect(answer.status).toBe(500);
+    expect(answer.text).not.toMatch(/songs|insert|Secret/);
+    expect(failing.log.join('')).toContain('request failed');
+    expect(failing.log.join('')).not.toContain('Secret');
+    await failing.close();
   });
 
   test('refuses a flood, and lets others through again when it is over', async () => {

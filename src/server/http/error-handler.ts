@@ -59,8 +59,17 @@ function bodyParserStatus(error: unknown): number | null {
   return typeof status === 'number' && status >= 400 && status < 500 ? status : null;
 }
 
+/** The first lines of an error and its cause: what a query was given stands below them, and contents are never logged. */
 function reasonOf(error: unknown): string {
-  return error instanceof Error ? `${error.name}: ${error.message.slice(0, 300)}` : 'unknown';
+  if (!(error instanceof Error)) {
+    return 'unknown';
+  }
+  const cause = error.cause instanceof Error ? `; ${firstLineOf(error.cause)}` : '';
+  return `${error.name}: ${firstLineOf(error)}${cause}`;
+}
+
+function firstLineOf(error: Error): string {
+  return (error.message.split('\n')[0] ?? '').slice(0, 300);
 }
 
 /** Whether the database or the file system ran out of room. */

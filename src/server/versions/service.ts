@@ -43,9 +43,12 @@ export function createVersionService(versions: VersionRepository, songs: SongRep
       return isDue ? songs.find(songId) : null;
     },
 
-    /** Keeps what a save has replaced. */
+    /**
+     * Keeps what a save has replaced. The save is taken already: where this fails (a disk that is just full, say) the save
+     * stands, and the next one tries again.
+     */
     async keepReplaced({ id, revision, document }: StoredSong): Promise<void> {
-      await keep(id, revision, document, 'editing');
+      await keep(id, revision, document, 'editing').catch(() => null);
     },
 
     /** Keeps a given document, or the stored one where none is given. */

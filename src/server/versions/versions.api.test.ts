@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import fc from 'fast-check';
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
@@ -64,6 +65,16 @@ describe('kept versions', () => {
     const song = await newSong();
     await http().put(`/api/songs/${song.id}`).send({ baseRevision: 9, document: song.document }).expect(409);
     expect(await listed(song)).toEqual([]);
+  });
+
+  test('that cannot be kept do not undo the save they belong to', async () => {
+    const failing = await startTestServer();
+    const song = openSongSchema.parse((await supertest(failing.url).post('/api/songs').send({ title: 'One' })).body);
+    await failing.database.execute(sql`alter table song_versions add constraint full_disk check (false)`);
+    const document = titled(song.document, 'Two');
+    await supertest(failing.url).put(`/api/songs/${song.id}`).send({ baseRevision: 1, document }).expect(200);
+    expect((await failing.songs.open(song.id)).revision).toBe(2);
+    await failing.close();
   });
 
   test('go with their song, and one of another song is not there', async () => {

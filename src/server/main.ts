@@ -32,9 +32,7 @@ function listen(app: ReturnType<typeof createApp>): Promise<Server> {
   return new Promise((listening) => {
     const server = app.listen(port, host, (error?: Error) => {
       if (error !== undefined) {
-        stop(
-          `Port ${port} of ${host} is not free, or no address of this machine. Set PORT to another number and start again.`,
-        );
+        stop(`Port ${port} is not free on ${host}. Set PORT to another number and start again.`);
       }
       listening(server);
     });

@@ -1,5 +1,8 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { listPlayedBars } from '../core/song/played-bars.ts';
 import { arbitraryChart } from '../test-support/arbitrary-chart.ts';
 import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
 import { loadDocument } from './load-document.ts';
@@ -14,7 +17,18 @@ const changed = (change: (song: Record<string, never>) => void): unknown => {
   return copy;
 };
 
+const SAMPLES = join(import.meta.dirname, 'samples');
+
 describe('a saved song', () => {
+  // Stored when each version was current; a new version adds its own sample and never changes an old one.
+  test.each(readdirSync(SAMPLES))('stored as %s is still opened, brought up to the current version', (name) => {
+    const stored = JSON.parse(readFileSync(join(SAMPLES, name), 'utf8'));
+    const loaded = loadDocument(stored);
+    expect(loaded).toMatchObject({ ok: true, value: { formatVersion: 1, facts: { title: 'Tin Roof Almanac' } } });
+    expect(loaded.ok && listPlayedBars(loaded.value)).toHaveLength(77);
+    expect(stored.formatVersion === 1 && loaded.ok ? loaded.value : stored).toEqual(stored);
+  });
+
   test('made from any chart is sound and comes back equal through JSON', () => {
     fc.assert(
       fc.property(arbitraryChart, (chart) => {

@@ -1,4 +1,5 @@
 import { type Browser, expect, type Page } from '@playwright/test';
+import { pasteChart } from './paste-chart.ts';
 import { type Row, summarise } from './row.ts';
 
 const BARS = 600;
@@ -52,21 +53,10 @@ export async function benchLongSong(browser: Browser, base: string): Promise<rea
 async function makeLongSong(page: Page, base: string): Promise<string> {
   await page.goto(base);
   await page.getByRole('button', { name: 'New song' }).click();
-  await paste(page, longChart());
+  await pasteChart(page, longChart());
   await page.getByText(`${BARS} bars`).first().waitFor();
   await page.getByText('all saved').waitFor();
   return page.url().replace(/\/\w+$/, '');
-}
-
-async function paste(page: Page, text: string): Promise<void> {
-  const editor = page.getByRole('textbox', { name: 'Chart of the song' });
-  await editor.focus();
-  await page.keyboard.press('Control+A');
-  await editor.evaluate((element, pasted) => {
-    const clipboardData = new DataTransfer();
-    clipboardData.setData('text/plain', pasted);
-    element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
-  }, text);
 }
 
 /** From a press on the song in the list to the first step drawn, golden rung and all. */
@@ -160,7 +150,7 @@ async function pasteMegabyte(
     await page.getByRole('textbox', { name: 'Chart of the song' }).waitFor();
     await page.waitForTimeout(300);
     const startedAt = performance.now();
-    await paste(page, MEGABYTE);
+    await pasteChart(page, MEGABYTE);
     const longest = await watchTasks(page);
     await expect(page.getByText(/things cannot be read/)).toBeVisible({ timeout: 20_000 });
     answers.push(performance.now() - startedAt);

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { collectComplaints, expectNoAxeFindings, expectSaved, newSong, pasteChart } from './pages.ts';
+import { pasteChart } from '../bench/paste-chart.ts';
+import { collectComplaints, expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
 
 const LOOSE = `Lantern Parade
 by Ida Marrow

@@ -8,18 +8,6 @@ export async function newSong(page: Page): Promise<void> {
   await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toBeVisible();
 }
 
-/** Pastes a text over the whole chart. */
-export async function pasteChart(page: Page, text: string): Promise<void> {
-  const editor = page.getByRole('textbox', { name: 'Chart of the song' });
-  await editor.focus();
-  await page.keyboard.press('Control+A');
-  await editor.evaluate((element, pasted) => {
-    const clipboardData = new DataTransfer();
-    clipboardData.setData('text/plain', pasted);
-    element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
-  }, text);
-}
-
 /** Waits until the sign says that everything is saved. */
 export async function expectSaved(page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: 'all saved' })).toBeVisible();

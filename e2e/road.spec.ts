@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
-import { collectComplaints, expectSaved, newSong, pasteChart } from './pages.ts';
+import { pasteChart } from '../bench/paste-chart.ts';
+import { collectComplaints, expectSaved, newSong } from './pages.ts';
 
 const CHART = `title: Lamp on the Quay
 key: Bb

@@ -1,6 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { collectComplaints, expectNoAxeFindings, newSong, pasteChart } from './pages.ts';
+import { pasteChart } from '../bench/paste-chart.ts';
+import { collectComplaints, expectNoAxeFindings, newSong } from './pages.ts';
 
 const STEPS = ['listen', 'capo', 'map', 'handout'] as const;
 

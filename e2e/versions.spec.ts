@@ -1,5 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
-import { expectNoAxeFindings, expectSaved, newSong, pasteChart } from './pages.ts';
+import { pasteChart } from '../bench/paste-chart.ts';
+import { expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
 import { cleanUp, kill, newFolder, start, URL_BASE } from './servers.ts';
 
 test.afterEach(cleanUp);

@@ -4,6 +4,7 @@ import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { pasteChart } from '../bench/paste-chart.ts';
 
 const PORT = 5190;
 const base = `http://127.0.0.1:${PORT}`;
@@ -60,14 +61,8 @@ Lights on the water
 `;
 await page.goto(base);
 await page.getByRole('button', { name: 'New song' }).click();
-const chart = page.getByRole('textbox', { name: 'Chart of the song' });
-await chart.focus();
-await page.keyboard.press('Control+A');
-await chart.evaluate((element, text) => {
-  const clipboardData = new DataTransfer();
-  clipboardData.setData('text/plain', text);
-  element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
-}, LOOSE);
+await page.getByRole('textbox', { name: 'Chart of the song' }).waitFor();
+await pasteChart(page, LOOSE);
 await page.getByRole('button', { name: 'Read it as that' }).click();
 await page.getByRole('region', { name: 'The chart it comes to' }).waitFor();
 await shoot('loose');

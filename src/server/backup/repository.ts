@@ -1,7 +1,8 @@
 import { asc } from 'drizzle-orm';
 import type { BackupSong } from '../../contract/backup-schema.ts';
 import type { Database } from '../db/connect.ts';
-import { settings, songs } from '../db/schema.ts';
+import { songs } from '../db/schema.ts';
+import { createSettingsRepository } from '../settings/repository.ts';
 
 /** Reads everything a backup holds. */
 export type BackupRepository = ReturnType<typeof createBackupRepository>;
@@ -29,9 +30,6 @@ export function createBackupRepository(db: Database) {
       }));
     },
 
-    async readSettings(): Promise<unknown> {
-      const [row] = await db.select({ value: settings.value }).from(settings);
-      return row?.value ?? null;
-    },
+    readSettings: createSettingsRepository(db).find,
   };
 }

@@ -4,7 +4,6 @@
  * A file is written under another name, brought to the disk, and then renamed, so that a file with a backup's name is
  * always whole. When nothing changed since the newest backup none is written. Old ones are thinned by age.
  */
-import { createHash } from 'node:crypto';
 import { mkdir, open, readdir, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { BACKUP_VERSION, type Backup } from '../../contract/backup-schema.ts';
@@ -47,7 +46,7 @@ export async function writeBackup(repository: BackupRepository, folder: string, 
   await mkdir(folder, { recursive: true });
   const before = await listBackups(folder);
   const [newest] = before;
-  if (newest !== undefined && hashOf(await readFile(newest.file, 'utf8').catch(() => '')) === hashOf(text)) {
+  if (newest !== undefined && (await readFile(newest.file, 'utf8').catch(() => '')) === text) {
     return null;
   }
   const file = join(folder, `library-${now.toISOString().replace(/[:.]/g, '-')}.json`);
@@ -56,10 +55,6 @@ export async function writeBackup(repository: BackupRepository, folder: string, 
     await rm(expired.file, { force: true });
   }
   return file;
-}
-
-function hashOf(text: string): string {
-  return createHash('sha256').update(text).digest('hex');
 }
 
 /** Writes a file so that it is either whole or not there, also after a power cut. */

@@ -7,16 +7,17 @@ import { DEFAULT_SETTINGS, type LibrarySettings } from '../../core/song/settings
 import { api } from './client.ts';
 
 const SETTINGS = ['settings'] as const;
+const SETTINGS_QUERY = { queryKey: SETTINGS, queryFn: api.readSettings, staleTime: Number.POSITIVE_INFINITY };
 
 /** The library's settings; the defaults until they have come. */
 export function useSettings(): LibrarySettings {
-  const { data } = useQuery({ queryKey: SETTINGS, queryFn: api.readSettings, staleTime: Number.POSITIVE_INFINITY });
+  const { data } = useQuery(SETTINGS_QUERY);
   return data ?? DEFAULT_SETTINGS;
 }
 
 /** Why the settings could not be fetched, or an empty text. */
 export function useSettingsFailure(): string {
-  const { error } = useQuery({ queryKey: SETTINGS, queryFn: api.readSettings, staleTime: Number.POSITIVE_INFINITY });
+  const { error } = useQuery(SETTINGS_QUERY);
   return error?.message ?? '';
 }
 

@@ -1,10 +1,9 @@
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
-import { formatChart } from '../../core/formats/text-chart/format-chart.ts';
+import { chartTextOf } from '../../core/formats/text-chart/format-chart.ts';
 import { layTextsSideBySide } from '../../core/kernel/side-by-side.ts';
 import { listChanges } from '../../core/song/changes.ts';
-import { chartOf } from '../../core/song/chart-of.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { sayChanges } from '../editor/change-words.ts';
 import { useSongEditor, useSongState } from '../editor/use-song.tsx';
@@ -63,7 +62,7 @@ export function ConflictDialog({ onClose }: { readonly onClose: () => void }) {
 }
 
 function Versions({ mine, other }: { readonly mine: SongDocument; readonly other: SongDocument }) {
-  const rows = useMemo(() => layTextsSideBySide(textOf(mine), textOf(other)), [mine, other]);
+  const rows = useMemo(() => layTextsSideBySide(chartTextOf(mine), chartTextOf(other)), [mine, other]);
   return (
     <Scroll tabIndex={0} role="region" aria-label="Both charts">
       <table>
@@ -85,10 +84,6 @@ function Versions({ mine, other }: { readonly mine: SongDocument; readonly other
       </table>
     </Scroll>
   );
-}
-
-function textOf(document: SongDocument): string {
-  return document.chart.draftText ?? formatChart(chartOf(document));
 }
 
 const Scroll = styled.div`

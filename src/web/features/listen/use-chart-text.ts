@@ -1,10 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { commandForText } from '../../../core/formats/text-chart/apply-text.ts';
-import { formatChart } from '../../../core/formats/text-chart/format-chart.ts';
+import { chartTextOf } from '../../../core/formats/text-chart/format-chart.ts';
 import { type ParsedChart, parseChart } from '../../../core/formats/text-chart/parse-chart.ts';
-import { chartOf } from '../../../core/song/chart-of.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
-import type { SongDocument } from '../../../core/song/document.ts';
 import { SONG_LIMITS } from '../../../core/song/song-limits.ts';
 import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
 import { LONG_TEXT, MEDIUM_TEXT, takeNow, UNREAD, useReader } from './use-reader.ts';
@@ -33,7 +31,7 @@ const RUN_PAUSE_MS = 1500;
 export function useChartText(): ChartText {
   const editor = useSongEditor();
   const document = useDocument();
-  const [text, setText] = useState(() => textOf(document));
+  const [text, setText] = useState(() => chartTextOf(document));
   const [parsed, setParsed] = useState<ParsedChart>(() => (text.length > MEDIUM_TEXT ? UNREAD : parseChart(text)));
   const made = useRef(document);
   const typing = useRef({ run: 0, lastMs: 0 });
@@ -63,7 +61,7 @@ export function useChartText(): ChartText {
     if (document !== made.current) {
       made.current = document;
       waiting.current = null;
-      const shown = textOf(document);
+      const shown = chartTextOf(document);
       setText(shown);
       readOnly(shown);
     }
@@ -112,8 +110,4 @@ function nextGroup(typing: { run: number; lastMs: number }): string {
   typing.run += nowMs - typing.lastMs > RUN_PAUSE_MS ? 1 : 0;
   typing.lastMs = nowMs;
   return `chart typing ${typing.run}`;
-}
-
-function textOf(document: SongDocument): string {
-  return document.chart.draftText ?? formatChart(chartOf(document));
 }

@@ -1,10 +1,11 @@
 import { Bench } from 'tinybench';
-import { listCapoRows } from '../src/core/arrange/capo-rows.ts';
+import { planCapoRows } from '../src/core/arrange/capo-rows.ts';
 import { createPlanner } from '../src/core/arrange/planner.ts';
 import { parseChart } from '../src/core/formats/text-chart/parse-chart.ts';
 import { STANDARD_TUNING } from '../src/core/fretboard/tuning.ts';
 import { type ChordSymbol, parseChordSymbol } from '../src/core/harmony/chord-symbol.ts';
 import { itemAt } from '../src/core/kernel/list.ts';
+import { runSteps } from '../src/core/kernel/steps.ts';
 import { AVERAGE_HAND } from '../src/core/shapes/hand.ts';
 import { rankShapes } from '../src/core/shapes/rank-shapes.ts';
 import { mainPartOf } from '../src/core/song/parts.ts';
@@ -31,9 +32,9 @@ export async function benchCore(): Promise<readonly Row[]> {
   const part = mainPartOf(song);
   const shapes = await measure(() => chords.map((chord) => rankShapes(chord, instrument, 6)), chords.length);
   const plain = await measure(() => chords.map((chord) => productAndFilter(chord, instrument)), chords.length, 5);
-  const rows = await measure(() => listCapoRows(song, part, createPlanner()));
+  const rows = await measure(() => runSteps(planCapoRows(song, part, createPlanner())));
   const warmPlanner = createPlanner();
-  const warm = await measure(() => listCapoRows(song, part, warmPlanner));
+  const warm = await measure(() => runSteps(planCapoRows(song, part, warmPlanner)));
   const read = await measure(() => parseChart(TIN_ROOF_ALMANAC));
   const unroll = await measure(() => listPlayedBars(song));
   return [

@@ -13,7 +13,11 @@ const fields = {
   stringNaming: z.enum(STRING_NAMINGS),
   fretsFrom: z.enum(['capo', 'nut']),
   isLeftHanded: z.boolean(),
-  hand: z.strictObject({ size: z.enum(HAND_SIZES), playsBarres: z.boolean() }),
+  hand: z.strictObject({
+    size: z.enum(HAND_SIZES),
+    playsBarres: z.boolean(),
+    usesThumb: z.boolean().default(false),
+  }),
   ownTunings: z
     .array(tuningSchema)
     .max(MOST_TUNINGS)

@@ -5,15 +5,17 @@
  * message queue runs, so that a cancel or a newer request is heard while a job is under way. A newer request of the same
  * kind drops the older one, whose answer nobody waits for any more.
  */
-import type { ShapeMemory } from '../core/arrange/shape-memory.ts';
+import { createPlanMemory, type PlanMemory } from '../core/arrange/candidates.ts';
+import { type CapoRow, planCapoRows } from '../core/arrange/capo-rows.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { applyTextInSteps } from '../core/formats/text-chart/apply-text.ts';
 import { readChart } from '../core/formats/text-chart/parse-chart.ts';
-import type { Steps } from '../core/kernel/steps.ts';
+import type { Found, Progress, Steps } from '../core/kernel/steps.ts';
+import { findPart } from '../core/song/parts.ts';
 import type { FromWorker, ToWorker, WorkerRequest, WorkerResults } from './messages.ts';
 
 type AnyResult = WorkerResults[WorkerRequest['kind']];
-type Job = { readonly requestId: number; readonly steps: Steps<AnyResult> };
+type Job = { readonly requestId: number; readonly steps: Steps<AnyResult, AnyResult> };
 
 /** What jobs need from their surroundings: a way to answer, a clock, and a way to go on after the message queue has run. */
 export type Surroundings = {
@@ -27,7 +29,7 @@ const SLICE_MS = 12;
 /** Starts with no jobs; the function that comes back takes messages. */
 export function createJobs({ post, nowMs, later }: Surroundings): (message: ToWorker) => void {
   const jobs = new Map<WorkerRequest['kind'], Job>();
-  const memory: ShapeMemory = new Map();
+  const memory = createPlanMemory();
   let isPulling = false;
 
   const pull = (): void => {
@@ -51,18 +53,10 @@ export function createJobs({ post, nowMs, later }: Surroundings): (message: ToWo
 
   /** Pulls a job until its slice of time is over; whether it goes on after that. */
   const pullSlice = ({ requestId, steps }: Job): boolean => {
-    const endsAt = nowMs() + SLICE_MS;
     try {
-      let step = steps.next();
-      while (step.done !== true && nowMs() < endsAt) {
-        step = steps.next();
-      }
-      post(
-        step.done === true
-          ? { kind: 'done', requestId, result: step.value }
-          : { kind: 'progress', requestId, share: step.value.share },
-      );
-      return step.done !== true;
+      const { last, news } = takeSlice(steps, nowMs() + SLICE_MS, nowMs);
+      post(last.done === true ? { kind: 'done', requestId, result: last.value } : toMessage(requestId, news));
+      return last.done !== true;
     } catch (error) {
       return failed(requestId, error);
     }
@@ -85,13 +79,45 @@ export function createJobs({ post, nowMs, later }: Surroundings): (message: ToWo
   };
 }
 
-function stepsFor(request: WorkerRequest, memory: ShapeMemory): Steps<AnyResult> {
+type Step = Found<AnyResult> | Progress;
+
+/** Takes steps until an hour of the clock: the last one, and the newest thing found, or else how far the work is. */
+function takeSlice(steps: Steps<AnyResult, AnyResult>, endsAtMs: number, nowMs: () => number) {
+  let last = steps.next();
+  let news: Step = { share: 0 };
+  while (last.done !== true) {
+    news = 'found' in last.value || !('found' in news) ? last.value : news;
+    if (nowMs() >= endsAtMs) {
+      break;
+    }
+    last = steps.next();
+  }
+  return { last, news };
+}
+
+function toMessage(requestId: number, step: Step): FromWorker {
+  return 'found' in step
+    ? { kind: 'found', requestId, found: step.found }
+    : { kind: 'progress', requestId, share: step.share };
+}
+
+function stepsFor(request: WorkerRequest, memory: PlanMemory): Steps<AnyResult, AnyResult> {
   switch (request.kind) {
     case 'read-chart':
       return readChart(request.text);
     case 'apply-text':
       return applyTextInSteps(request.document, request.text, { hand: request.hand, memory });
+    case 'plan-capo':
+      return planPart(request, memory);
     case 'read-loose':
       return readLooseChart(request.text, request.choices);
   }
+}
+
+function* planPart(
+  { document, partId, hand }: Extract<WorkerRequest, { kind: 'plan-capo' }>,
+  memory: PlanMemory,
+): Steps<readonly CapoRow[], readonly CapoRow[]> {
+  const part = findPart(document, partId);
+  return part === null ? [] : yield* planCapoRows(document, part, { hand, memory });
 }

@@ -1,3 +1,4 @@
+import type { CapoRow } from '../core/arrange/capo-rows.ts';
 import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
 import type { LooseReading } from '../core/formats/loose-chart/read-loose-chart.ts';
 import type { AppliedText } from '../core/formats/text-chart/apply-text.ts';
@@ -15,6 +16,13 @@ export type WorkerRequest =
       readonly text: string;
       readonly hand: Hand;
     }
+  | {
+      readonly kind: 'plan-capo';
+      readonly requestId: number;
+      readonly document: SongDocument;
+      readonly partId: number;
+      readonly hand: Hand;
+    }
   | { readonly kind: 'read-loose'; readonly requestId: number; readonly text: string; readonly choices: LooseChoices };
 
 /** Everything that is sent to the worker. */
@@ -25,11 +33,16 @@ export type WorkerResults = {
   readonly 'read-chart': ParsedChart;
   readonly 'apply-text': AppliedText;
   readonly 'read-loose': LooseReading;
+  readonly 'plan-capo': readonly CapoRow[];
 };
 
-/** Everything that comes from the worker: progress (0 to 1), then one result or a failure; nothing more after a cancel. */
+/**
+ * Everything that comes from the worker: progress (0 to 1) and what is found so far, then one result or a failure; nothing
+ * more after a cancel.
+ */
 export type FromWorker =
   | { readonly kind: 'progress'; readonly requestId: number; readonly share: number }
+  | { readonly kind: 'found'; readonly requestId: number; readonly found: WorkerResults[WorkerRequest['kind']] }
   | {
       readonly kind: 'done';
       readonly requestId: number;

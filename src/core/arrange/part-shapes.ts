@@ -17,8 +17,12 @@ import type { Part, SongDocument, StoredShape } from '../song/document.ts';
 import { changePart } from '../song/parts.ts';
 import { writtenBarsOf } from '../song/pass-lines.ts';
 import { songKeysOf } from '../song/song-keys.ts';
+import { fingeringOf } from './candidates.ts';
+import { FINE, toSetupPlace } from './chord-options.ts';
 import type { Planner } from './planner.ts';
-import { findBestShape } from './shape-memory.ts';
+import { PLAIN_QUESTION, type SetupQuestion } from './setup-question.ts';
+import { solveSetup } from './setup-solution.ts';
+import { toSongProblem } from './song-problem.ts';
 
 /** The guitar of a part, as the shape search asks for it. */
 export function instrumentOf(part: Part, hand: Hand): Instrument {
@@ -52,11 +56,41 @@ function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSy
   const missing = wanted.filter(
     (chord) => !kept.some((stored) => stored.slotId === null && isSameChord(stored.chord, chord)),
   );
-  const added = missing.flatMap((chord): readonly StoredShape[] => {
-    const best = findBestShape(chord, instrumentOf(part, planner.hand), planner.memory);
-    return best === null ? [] : [{ chord, slotId: null, fingering: best.fingering, origin: 'accepted' }];
-  });
+  const added = missing.length === 0 ? [] : acceptShapes(document, { ...part, shapes: kept }, missing, planner);
   return added.length === 0 && kept.length === part.shapes.length ? part : { ...part, shapes: [...kept, ...added] };
+}
+
+/** The shapes that suit the song best where the part stands, for chords without one; those it has stay as they are. */
+function acceptShapes(
+  document: SongDocument,
+  part: Part,
+  missing: readonly ChordSymbol[],
+  { hand, memory }: Planner,
+): readonly StoredShape[] {
+  const problem = toSongProblem(document);
+  const question = questionOf(part, hand);
+  const place = toSetupPlace(problem.key, part.setup, 0);
+  const solution = solveSetup(problem, place, question, { memory, how: FINE });
+  return missing.flatMap((chord): readonly StoredShape[] => {
+    const solved = solution?.chords.find(({ shapeChord }) => isSameChord(shapeChord, chord))?.candidate ?? null;
+    return solved === null ? [] : [{ chord, slotId: null, fingering: fingeringOf(solved), origin: 'accepted' }];
+  });
+}
+
+/** What is asked of the planner for a part as it stands: its guitar, and the shapes it holds. */
+export function questionOf(part: Part, hand: Hand): SetupQuestion {
+  const everywhere = part.shapes.filter(({ slotId }) => slotId === null);
+  return {
+    ...PLAIN_QUESTION,
+    tunings: [part.setup.tuning],
+    guitar: { ...part.instrument, hand },
+    pinnedShapes: [
+      ...everywhere
+        .filter(({ origin }) => origin !== 'accepted')
+        .map(({ chord, fingering }) => ({ chord, fingering, onlyAt: null })),
+      ...everywhere.map(({ chord, fingering }) => ({ chord, fingering, onlyAt: part.setup })),
+    ],
+  };
 }
 
 /** Whether a stored shape sounds nothing but its chord on these strings. */

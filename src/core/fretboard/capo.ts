@@ -1,4 +1,5 @@
 import { type Key, shiftKey } from '../harmony/key.ts';
+import { isEqual } from '../kernel/equal.ts';
 import { invariant } from '../kernel/invariant.ts';
 import { commonShiftOf, type Tuning } from './tuning.ts';
 
@@ -7,6 +8,11 @@ export type Setup = { readonly tuning: Tuning; readonly capoFret: number };
 
 /** Highest fret a capo is put on; beyond it the body is in the way (common practice). */
 export const HIGHEST_CAPO_FRET = 12;
+
+/** Whether two setups are the same strings and the same capo. */
+export function isSameSetup(a: Setup, b: Setup): boolean {
+  return a.capoFret === b.capoFret && isEqual(a.tuning.openMidi, b.tuning.openMidi);
+}
 
 /** The fret counted from the nut of a fret counted from the capo. */
 export function toNeckFret(fret: number, capoFret: number): number {

@@ -21,7 +21,7 @@ const LOWEST_OWN_FIFTHS = { major: -1, minor: -4 } as const;
 const LETTER_STEPS_PER_FIFTH = 4;
 
 /** The degree of a spelled note in a key. @example degreeOfNote("F#", cMajor) // { number: 4, raisedBy: 1 } */
-function degreeOfNote(note: NoteName, key: Key): KeyDegree {
+export function degreeOfNote(note: NoteName, key: Key): KeyDegree {
   const steps = toFifths(note) - toFifths(key.tonic);
   const letters = (((steps * LETTER_STEPS_PER_FIFTH) % 7) + 7) % 7;
   const raisedBy = Math.floor((steps - LOWEST_OWN_FIFTHS[key.mode]) / 7);

@@ -1,11 +1,14 @@
 /** How much of a long work is done, from 0 to 1. */
 export type Progress = { readonly share: number };
 
-/** A long work in steps: it yields its progress after bounded pieces and returns its result. */
-export type Steps<T> = Generator<Progress, T, void>;
+/** Something found on the way that is worth showing before the end. */
+export type Found<F> = { readonly found: F };
+
+/** A long work in steps: it yields its progress, or what it has found so far, after bounded pieces and returns its result. */
+export type Steps<T, F = null> = Generator<[F] extends [null] ? Progress : Progress | Found<F>, T, void>;
 
 /** Does all steps of a work at once. */
-export function runSteps<T>(steps: Steps<T>): T {
+export function runSteps<T>(steps: Generator<unknown, T, void>): T {
   let step = steps.next();
   while (step.done !== true) {
     step = steps.next();

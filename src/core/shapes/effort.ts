@@ -1,30 +1,49 @@
 /*
  * What a fingered shape costs the hand, taken apart into named terms.
  *
- * The unit is one easy finger. The physical terms (stretch, crowding) are taken in millimetres where the fingers really
- * stand, so the same shape differs behind different capos. Weights are starting values (from memory, fitted by hand
- * against common first-book shapes) and are kept together here so that they can be argued about.
+ * The unit is one easy finger. The physical terms (stretch, narrow frets) are taken in millimetres where the fingers
+ * really stand, so the same shape differs behind different capos. There is one scorer: it adds up the terms in a row of
+ * numbers, fast enough for thousands of fingerings, and the same numbers are what is shown by name.
  */
+
 import { fingerDistanceMm, fretSpaceMm, stringGapMm } from '../fretboard/distance.ts';
-import { itemAt, range, sumOf } from '../kernel/list.ts';
+import { numberAt } from '../kernel/number-at.ts';
+import { bitOf, type ChordTask } from './chord-task.ts';
+import { EFFORT_WEIGHTS, NARROW_FRET_MM, PAIR_REACH_MM } from './effort-weights.data.ts';
+import { type FingerNumbers, THUMB, toFingerNumbers, toFrets } from './fingering.ts';
 import { type Hand, REACH_SHARE } from './hand.ts';
-import { type Fingering, fretSpanOf, listBarres, type Shape } from './shape.ts';
+import type { Fingering } from './shape.ts';
+import { countBits, countFingers, type Frets } from './shape-search.ts';
 
 /** Where the hand works, and which: capo fret from the nut, scale length in mm. */
 export type Neck = { readonly capoFret: number; readonly scaleLengthMm: number; readonly hand: Hand };
 
-/** The names of what makes a shape hard. */
-export type EffortTerm =
-  | 'fingers'
-  | 'little finger'
-  | 'barre'
-  | 'stretch'
-  | 'crowded frets'
-  | 'muted string inside'
-  | 'silent strings'
-  | 'height'
-  | 'skipped finger'
-  | 'dropped tone';
+/** The names of what makes a shape hard; the first belong to the hand, the rest to what sounds. */
+export const EFFORT_TERMS = [
+  'fingers',
+  'little finger',
+  'barre',
+  'open string beside a barre',
+  'stretch',
+  'crowded fret',
+  'narrow frets',
+  'crossed fingers',
+  'posture',
+  'thumb',
+  'height',
+  'muted string inside',
+  'silent bass strings',
+  'silent treble strings',
+  'thin sound',
+  'another bass',
+  'muddy third',
+  'doubled unison',
+  'dropped tone',
+  'unfamiliar',
+] as const;
+
+/** The name of one thing that makes a shape hard. */
+export type EffortTerm = (typeof EFFORT_TERMS)[number];
 
 /** An effort: the terms that are not zero, and their sum; lower is easier. */
 export type Effort = {
@@ -32,111 +51,350 @@ export type Effort = {
   readonly terms: readonly { readonly term: EffortTerm; readonly cost: number }[];
 };
 
-/** Comfortable distance in mm between two fingers, by the two fingers' numbers (from memory). */
-const COMFORT_MM: Readonly<Record<number, number>> = { 12: 38, 23: 33, 34: 33, 13: 68, 24: 64, 14: 95 };
+/** The weights of the terms; those of the program unless a fit tries others. */
+export type EffortWeights = Readonly<Record<keyof typeof EFFORT_WEIGHTS, number>>;
 
-const NARROW_FRET_MM = 26;
-
-/** A full barre for a hand that does not hold one yet: harder than any open shape. */
-const NOT_YET = 8;
-
-/** The effort of holding a shape, leaving out what depends on the chord it stands for. Lower is easier. */
-export function scoreFingering(fingering: Fingering, neck: Neck): Effort {
-  const places = fingerPlaces(fingering, neck);
-  return sumTerms([
-    { term: 'fingers', cost: places.length },
-    { term: 'little finger', cost: places.at(-1)?.finger === 4 ? 0.3 : 0 },
-    { term: 'barre', cost: barreCost(fingering, neck) },
-    { term: 'stretch', cost: stretchCost(places, REACH_SHARE[neck.hand.size]) },
-    { term: 'crowded frets', cost: crowdingCost(places, neck) },
-    { term: 'skipped finger', cost: skippedFingerCost(places) },
-    ...shapeTerms(fingering.shape),
-  ]);
-}
-
-/** Adds named terms up, dropping those that cost nothing. */
-export function sumTerms(terms: Effort['terms']): Effort {
-  const kept = terms.filter(({ cost }) => cost !== 0);
-  return { total: sumOf(kept, ({ cost }) => cost), terms: kept };
-}
-
-/** The terms that need no fingers; their sum and the number of fingers needed bound the effort from below. */
-export function shapeTerms(shape: Shape): Effort['terms'] {
-  const struck = shape.flatMap((fret, string) => (fret === null ? [] : [string]));
-  const lowest = struck[0] ?? 0;
-  const highest = struck.at(-1) ?? 0;
-  const inside = range(lowest, highest).filter((string) => shape[string] === null).length;
-  const trebleSilent = shape.length - 1 - highest;
-  const span = fretSpanOf(shape);
-  return [
-    { term: 'muted string inside', cost: inside * 1.9 },
-    { term: 'silent strings', cost: lowest * 0.2 + trebleSilent * 0.9 },
-    { term: 'height', cost: span === null ? 0 : Math.max(0, span.low - 1) * 0.3 + Math.max(0, span.high - 3) * 0.25 },
-  ];
-}
-
-function barreCost(fingering: Fingering, neck: Neck): number {
-  return sumOf(listBarres(fingering), (barre) => {
-    const strings = barre.highString - barre.lowString + 1;
-    const nearNut = barre.fret + neck.capoFret <= 2 ? 0.4 : 0;
-    const byLaterFinger = barre.finger === 1 ? 0 : 0.8;
-    const openTreble = fingering.shape.slice(barre.highString + 1).includes(0) ? 0.6 : 0;
-    const notYet = strings >= 4 && !neck.hand.playsBarres ? NOT_YET : 0;
-    return 0.6 + strings * 0.4 + nearNut + byLaterFinger + openTreble + notYet;
-  });
-}
-
-function stretchCost(places: readonly FingerPlace[], reachShare: number): number {
-  let cost = 0;
-  places.forEach((low, index) => {
-    for (const high of places.slice(index + 1)) {
-      const comfort = COMFORT_MM[low.finger * 10 + high.finger] ?? Number.POSITIVE_INFINITY;
-      const distance = Math.hypot(high.alongMm - low.alongMm, high.acrossMm - low.acrossMm);
-      cost += Math.max(0, distance - comfort * reachShare) / 12;
-    }
-  });
-  return cost;
-}
-
-type FingerPlace = {
-  readonly finger: 1 | 2 | 3 | 4;
-  readonly fret: number;
-  readonly alongMm: number;
-  readonly acrossMm: number;
+/** A scorer for one place of the hand. `terms` holds the parts of what was scored last, in the order of the names. */
+export type EffortScorer = {
+  /** The cost of holding frets with fingers; infinite where they are out of the hand's reach. */
+  readonly scoreHold: (frets: Frets, fingers: FingerNumbers) => number;
+  /** The cost of what a shape sounds and how high it lies, whatever the fingers. */
+  readonly scoreSound: (frets: Frets, task: ChordTask | null) => number;
+  readonly terms: Float64Array;
 };
 
-/** Where each finger's tip stands in mm; a barre counts at the string it reaches last. */
-function fingerPlaces(fingering: Fingering, neck: Neck): readonly FingerPlace[] {
-  return ([1, 2, 3, 4] as const).flatMap((finger) => {
-    const string = fingering.fingers.indexOf(finger);
-    const fret = string === -1 ? null : itemAt(fingering.shape, string);
-    if (fret === null) {
-      return [];
+const HIGHEST_FRET = 25;
+
+/** Beyond this share of a pair's greatest distance a hand does not reach (shapes entered by hand go up to about a quarter beyond). */
+const OUT_OF_REACH = 1.33;
+const FIRST_SOUND_TERM = EFFORT_TERMS.indexOf('height');
+const at = (term: EffortTerm): number => EFFORT_TERMS.indexOf(term);
+const [FINGERS, LITTLE, BARRE, OPEN_BESIDE] = [
+  at('fingers'),
+  at('little finger'),
+  at('barre'),
+  at('open string beside a barre'),
+];
+const [STRETCH, CROWDED, NARROW, CROSSED] = [
+  at('stretch'),
+  at('crowded fret'),
+  at('narrow frets'),
+  at('crossed fingers'),
+];
+const [POSTURE, THUMBS, HEIGHT, INNER] = [at('posture'), at('thumb'), at('height'), at('muted string inside')];
+const [BASS, TREBLE, FIFTH, MUDDY] = [
+  at('silent bass strings'),
+  at('silent treble strings'),
+  at('another bass'),
+  at('muddy third'),
+];
+const [UNISON, DROPPED, THIN] = [at('doubled unison'), at('dropped tone'), at('thin sound')];
+
+/** Where the fingers of one fingering stand; index 1 to 4 the fingers, 5 the thumb; written anew for each. */
+type Places = {
+  readonly fret: Int32Array;
+  readonly low: Int32Array;
+  readonly high: Int32Array;
+};
+
+type Work = {
+  readonly neck: Neck;
+  readonly weights: EffortWeights;
+  readonly alongMm: Float64Array;
+  readonly gapMm: Float64Array;
+  readonly narrow: Float64Array;
+  readonly terms: Float64Array;
+  readonly places: Places;
+  /** Where the hand would stand by each finger alone, in frets; written anew for each fingering. */
+  readonly homes: Float64Array;
+};
+
+/** A scorer for a neck. */
+export function createScorer(neck: Neck, weights: EffortWeights = EFFORT_WEIGHTS): EffortScorer {
+  const perFret = (toNumber: (neckFret: number) => number): Float64Array =>
+    Float64Array.from({ length: HIGHEST_FRET }, (_, fret) => toNumber(fret + neck.capoFret));
+  const length = neck.scaleLengthMm;
+  const work: Work = {
+    neck,
+    weights,
+    alongMm: perFret((fret) => fingerDistanceMm(fret, length)),
+    gapMm: perFret((fret) => stringGapMm(fret, length)),
+    narrow: perFret((fret) => Math.max(0, NARROW_FRET_MM - fretSpaceMm(fret, length)) / 8),
+    terms: new Float64Array(EFFORT_TERMS.length),
+    places: { fret: new Int32Array(6), low: new Int32Array(6), high: new Int32Array(6) },
+    homes: new Float64Array(4),
+  };
+  return {
+    scoreHold: (frets, fingers) => scoreHold(work, frets, fingers),
+    scoreSound: (frets, task) => scoreSound(work, frets, task),
+    terms: work.terms,
+  };
+}
+
+function scoreHold(work: Work, frets: Frets, fingers: FingerNumbers): number {
+  const { terms, weights, places } = work;
+  terms.fill(0, 0, FIRST_SOUND_TERM);
+  placeFingers(places, frets, fingers);
+  let before = 0;
+  for (let finger = 1; finger <= 4; finger += 1) {
+    if (numberAt(places.fret, finger) > 0) {
+      add(terms, FINGERS, weights.finger);
+      scoreBarre(work, frets, finger);
+      scoreCrowding(work, finger);
+      scoreCrossing(work, before, finger);
+      if (!scoreReach(work, finger)) {
+        return Number.POSITIVE_INFINITY;
+      }
+      before = finger;
     }
-    const neckFret = fret + neck.capoFret;
-    const alongMm = fingerDistanceMm(neckFret, neck.scaleLengthMm);
-    return [{ finger, fret, alongMm, acrossMm: string * stringGapMm(neckFret, neck.scaleLengthMm) }];
-  });
+  }
+  scorePosture(work);
+  if (numberAt(places.fret, 4) > 0) {
+    terms[LITTLE] = weights.littleFinger;
+  }
+  if (numberAt(places.fret, THUMB) > 0 && !scoreThumb(work)) {
+    return Number.POSITIVE_INFINITY;
+  }
+  return sum(terms, 0, FIRST_SOUND_TERM);
 }
 
-function crowdingCost(places: readonly FingerPlace[], neck: Neck): number {
-  return sumOf(places, (place) => {
-    const neighbours = places.filter((other) => other.fret === place.fret).length;
-    const spaceMm = fretSpaceMm(place.fret + neck.capoFret, neck.scaleLengthMm);
-    const narrow = Math.max(0, NARROW_FRET_MM - spaceMm) / 8;
-    return (neighbours >= 3 ? 0.15 : 0) + narrow * (neighbours >= 2 ? 0.5 : 0.15);
-  });
+/**
+ * The least that frets can cost to hold, whatever the fingers: as few fingers as stop them, and a barre where they are
+ * more notes than fingers.
+ */
+export function leastHold(frets: Frets, weights: EffortWeights): number {
+  let notes = 0;
+  for (let string = 0; string < frets.length; string += 1) {
+    notes += numberAt(frets, string) > 0 ? 1 : 0;
+  }
+  const fingers = countFingers(frets);
+  const oneByOne = notes <= 4 ? notes * weights.finger : Number.POSITIVE_INFINITY;
+  return Math.min(oneByOne, fingers * weights.finger + weights.barre + (notes - fingers + 1) * weights.barreString);
 }
 
-/** A finger left out between two used ones that stand in neighbouring or equal frets. */
-function skippedFingerCost(places: readonly FingerPlace[]): number {
-  const startsLate = (places[0]?.finger ?? 1) - 1;
-  return (
-    startsLate * 0.12 +
-    sumOf(places.slice(1), (place) => {
-      const before = itemAt(places, places.indexOf(place) - 1);
-      const expected = Math.max(1, place.fret - before.fret);
-      return Math.abs(place.finger - before.finger - expected) * 0.25;
-    })
-  );
+function placeFingers({ fret, low, high }: Places, frets: Frets, fingers: FingerNumbers): void {
+  fret.fill(0);
+  for (let string = 0; string < frets.length; string += 1) {
+    const finger = numberAt(fingers, string);
+    if (finger > 0) {
+      if (fret[finger] === 0) {
+        fret[finger] = numberAt(frets, string);
+        low[finger] = string;
+      }
+      high[finger] = string;
+    }
+  }
+}
+
+function scoreBarre({ terms, weights, places, neck }: Work, frets: Frets, finger: number): void {
+  const low = numberAt(places.low, finger);
+  const high = numberAt(places.high, finger);
+  if (high === low) {
+    return;
+  }
+  const strings = high - low + 1;
+  const nearNut = numberAt(places.fret, finger) + neck.capoFret <= 2 ? weights.barreNearNut : 0;
+  const later = finger === 1 ? 0 : laterBarre(weights, finger) + strings * weights.laterBarreString;
+  const notYet = strings >= 4 && !neck.hand.playsBarres ? weights.barreNotYet : 0;
+  add(terms, BARRE, weights.barre + strings * weights.barreString + nearNut + later + notYet);
+  for (let string = high + 1; string < frets.length; string += 1) {
+    if (frets[string] === 0) {
+      add(terms, OPEN_BESIDE, weights.openBesideBarre);
+      return;
+    }
+  }
+}
+
+function laterBarre(weights: EffortWeights, finger: number): number {
+  return finger === 2 ? weights.barreByMiddle : finger === 3 ? weights.barreByRing : weights.barreByLittle;
+}
+
+/** Fingers side by side in one fret, three of them in any and fewer in a narrow one. */
+function scoreCrowding({ terms, weights, places, narrow }: Work, finger: number): void {
+  const fret = numberAt(places.fret, finger);
+  let beside = 0;
+  for (let other = 1; other <= 4; other += 1) {
+    beside += places.fret[other] === fret ? 1 : 0;
+  }
+  add(terms, CROWDED, beside >= 3 ? weights.crowdedFinger : 0);
+  add(terms, NARROW, numberAt(narrow, fret) * (beside >= 2 ? weights.narrowShared : weights.narrowAlone));
+}
+
+/**
+ * How far the fingers stand from where they fall by themselves: one fret apart or a little less, and, as the hand meets
+ * the neck at a slant, further back the higher the string. The hand goes where most fingers are at home (the median).
+ */
+function scorePosture({ terms, weights, places, homes }: Work): void {
+  let count = 0;
+  let first = 0;
+  for (let finger = 1; finger <= 4; finger += 1) {
+    const fret = numberAt(places.fret, finger);
+    if (fret > 0) {
+      first = first === 0 ? finger : first;
+      const string = (numberAt(places.low, finger) + numberAt(places.high, finger)) / 2;
+      insertSorted(homes, count, fret - (finger - 1) * weights.fingerSpread + string * weights.handSlant);
+      count += 1;
+    }
+  }
+  const middle = numberAt(homes, count >> 1);
+  let away = 0;
+  for (let index = 0; index < count; index += 1) {
+    away += Math.abs(numberAt(homes, index) - middle);
+  }
+  terms[POSTURE] = away * weights.posture + Math.max(0, first - 1) * weights.startsLate;
+}
+
+function insertSorted(values: Float64Array, count: number, value: number): void {
+  let index = count;
+  for (; index > 0 && numberAt(values, index - 1) > value; index -= 1) {
+    values[index] = numberAt(values, index - 1);
+  }
+  values[index] = value;
+}
+
+/** Fingers of one fret that stand against their order: the later one on a lower string. */
+function scoreCrossing({ terms, weights, places }: Work, before: number, finger: number): void {
+  if (places.fret[finger] === places.fret[before] && numberAt(places.low, finger) < numberAt(places.low, before)) {
+    add(terms, CROSSED, weights.crossing);
+  }
+}
+
+/** Distances from the earlier fingers to this one, beyond comfort; false when one is beyond reach. */
+function scoreReach({ terms, weights, places, alongMm, gapMm, neck }: Work, finger: number): boolean {
+  const share = REACH_SHARE[neck.hand.size];
+  const fret = numberAt(places.fret, finger);
+  for (let other = 1; other < finger; other += 1) {
+    const otherFret = numberAt(places.fret, other);
+    const [comfort, most] = PAIR_REACH_MM[other * 10 + finger] ?? [0, 0];
+    if (otherFret > 0) {
+      const along = numberAt(alongMm, fret) - numberAt(alongMm, otherFret);
+      const apart = Math.max(
+        0,
+        numberAt(places.low, finger) - numberAt(places.high, other),
+        numberAt(places.low, other) - numberAt(places.high, finger),
+      );
+      const distance = Math.hypot(along, apart * numberAt(gapMm, fret));
+      if (distance > most * share * OUT_OF_REACH) {
+        return false;
+      }
+      const beyondMost = Math.max(0, distance - most * share) * weights.strainPerMm;
+      add(terms, STRETCH, Math.max(0, distance - comfort * share) * weights.stretchPerMm + beyondMost);
+    }
+  }
+  return true;
+}
+
+/** The thumb reaches over the edge about as far up the neck as the index stands: a fret more or less. */
+function scoreThumb({ terms, weights, places }: Work): boolean {
+  terms[THUMBS] = weights.finger + weights.thumb;
+  const thumb = numberAt(places.fret, THUMB);
+  let lowest = HIGHEST_FRET;
+  for (let finger = 1; finger <= 4; finger += 1) {
+    const fret = numberAt(places.fret, finger);
+    lowest = fret > 0 && fret < lowest ? fret : lowest;
+  }
+  return thumb >= lowest - 1 && thumb <= lowest + 1;
+}
+
+function scoreSound(work: Work, frets: Frets, task: ChordTask | null): number {
+  const { terms } = work;
+  terms.fill(0, FIRST_SOUND_TERM);
+  scoreStrings(work, frets);
+  if (task !== null) {
+    scoreChord(work, frets, task);
+  }
+  return sum(terms, FIRST_SOUND_TERM, terms.length);
+}
+
+/** Height on the neck, and the strings that are not struck. */
+function scoreStrings({ terms, weights }: Work, frets: Frets): void {
+  const high = Math.max(0, ...frets);
+  const low = high === 0 ? 1 : frets.reduce((lowest, fret) => (fret > 0 && fret < lowest ? fret : lowest), high);
+  terms[HEIGHT] = (low - 1) * weights.lowHeight + Math.max(0, high - 3) * weights.highHeight;
+  let first = frets.length;
+  let last = -1;
+  let struck = 0;
+  for (let string = 0; string < frets.length; string += 1) {
+    if (numberAt(frets, string) >= 0) {
+      first = Math.min(first, string);
+      last = string;
+      struck += 1;
+    }
+  }
+  terms[INNER] = (last - first + 1 - struck) * weights.innerMute;
+  terms[BASS] = first * weights.silentBass;
+  terms[TREBLE] = (frets.length - 1 - last) * weights.silentTreble;
+  terms[THIN] = Math.max(0, FULL_SOUND_STRINGS - struck) * weights.thinSound;
+}
+
+/** Fewer strings than this sound thin. */
+const FULL_SOUND_STRINGS = 4;
+
+/** How low a third may lie before it growls: below C3, as it is named behind the capo (common practice of arrangers). */
+const MUDDY_BELOW_MIDI = 48;
+
+/** What a shape sounds; written anew for each: tones as a mask, the two lowest notes, and notes that come twice. */
+const heard = { mask: 0, lowest: 0, second: 0, unisons: 0 };
+
+/** The MIDI numbers sounded so far, one bit each. */
+const sounded = new Int32Array(8);
+
+function scoreChord({ terms, weights }: Work, frets: Frets, task: ChordTask): void {
+  heard.mask = 0;
+  heard.lowest = SILENT;
+  heard.second = SILENT;
+  heard.unisons = 0;
+  sounded.fill(0);
+  for (let string = 0; string < frets.length; string += 1) {
+    if (numberAt(frets, string) >= 0) {
+      hear(numberAt(task.openMidi, string) + numberAt(frets, string));
+    }
+  }
+  const third = heard.second - heard.lowest;
+  terms[FIFTH] = bassCost(weights, task, heard.lowest);
+  terms[MUDDY] = heard.lowest < MUDDY_BELOW_MIDI && (third === 3 || third === 4) ? weights.muddyThird : 0;
+  terms[UNISON] = heard.unisons * weights.unison;
+  terms[DROPPED] = countBits(task.allowedMask & ~heard.mask) * weights.droppedTone;
+}
+
+const SILENT = 999;
+
+function hear(midi: number): void {
+  const bit = 1 << (midi & 31);
+  const word = numberAt(sounded, midi >> 5);
+  heard.mask |= 1 << (midi % 12);
+  heard.unisons += (word & bit) === 0 ? 0 : 1;
+  sounded[midi >> 5] = word | bit;
+  heard.second = Math.min(heard.second, Math.max(heard.lowest, midi));
+  heard.lowest = Math.min(heard.lowest, midi);
+}
+
+function bassCost(weights: EffortWeights, task: ChordTask, lowestMidi: number): number {
+  const bit = bitOf(lowestMidi);
+  if (bit === bitOf(task.bass)) {
+    return 0;
+  }
+  const cost = (task.bassMask & bit) === 0 ? weights.thirdInBass : weights.fifthInBass;
+  return task.isSymmetric ? cost * weights.symmetricShare : cost;
+}
+
+function add(terms: Float64Array, index: number, cost: number): void {
+  terms[index] = numberAt(terms, index) + cost;
+}
+
+function sum(terms: Float64Array, from: number, until: number): number {
+  let total = 0;
+  for (let index = from; index < until; index += 1) {
+    total += numberAt(terms, index);
+  }
+  return total;
+}
+
+/** The effort of holding a shape, by terms; with the chord it stands for, what it does to the chord as well. */
+export function scoreFingering(fingering: Fingering, neck: Neck, task: ChordTask | null = null): Effort {
+  const scorer = createScorer(neck);
+  const frets = toFrets(fingering.shape);
+  const total = scorer.scoreSound(frets, task) + scorer.scoreHold(frets, toFingerNumbers(fingering.fingers));
+  const terms = EFFORT_TERMS.map((term, index) => ({ term, cost: numberAt(scorer.terms, index) }));
+  return { total, terms: terms.filter(({ cost }) => cost !== 0) };
 }

@@ -77,18 +77,36 @@ export const FAMILIAR_SHAPES: readonly (readonly [string, string, string])[] = [
 ];
 
 /**
- * The movable barre forms, written at fret 1: quality, string index of the root, frets, fingers (common practice).
+ * The movable hands, written as low as they stand without an open string: quality, string index of the root, frets,
+ * fingers (common practice).
  */
 export const MOVABLE_FORMS: readonly (readonly [string, number, string, string])[] = [
   ['', 0, '133211', '134211'],
   ['m', 0, '133111', '134111'],
   ['7', 0, '131211', '131211'],
   ['m7', 0, '131111', '131111'],
+  ['sus4', 0, '133311', '123411'],
+  ['7sus4', 0, '131311', '131411'],
+  ['9', 0, '131213', '131214'],
+  ['maj7', 0, '1x221x', '1-342-'],
+  ['5', 0, '133xxx', '134---'],
   ['', 1, 'x13331', '-12341'],
   ['m', 1, 'x13321', '-13421'],
   ['7', 1, 'x13131', '-13141'],
   ['m7', 1, 'x13121', '-13121'],
   ['maj7', 1, 'x13231', '-13241'],
+  ['sus2', 1, 'x13311', '-13411'],
   ['sus4', 1, 'x13341', '-12341'],
   ['7sus4', 1, 'x13141', '-13141'],
+  ['dim', 1, 'x1232x', '-1243-'],
+  ['m7b5', 1, 'x1212x', '-1324-'],
+  ['9', 1, 'x21222', '-21333'],
+  ['5', 1, 'x133xx', '-134--'],
+  ['', 2, 'xx3211', '--3211'],
+  ['m', 2, 'xx3111', '--3111'],
+  ['7', 2, 'xx1323', '--1324'],
+  ['m7', 2, 'xx1322', '--1423'],
+  ['maj7', 2, 'xx1333', '--1333'],
+  ['dim7', 2, 'xx1212', '--1324'],
+  ['m7b5', 2, 'xx1222', '--1333'],
 ];

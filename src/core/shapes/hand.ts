@@ -9,10 +9,12 @@ export type Hand = {
   readonly size: HandSize;
   /** Whether full barres are held yet; without, a shape with one counts as out of reach for now. */
   readonly playsBarres: boolean;
+  /** Whether the thumb may reach over the edge and stop the lowest string. */
+  readonly usesThumb: boolean;
 };
 
-/** An average hand that holds barres. */
-export const AVERAGE_HAND: Hand = { size: 'average', playsBarres: true };
+/** An average hand that holds barres and keeps its thumb behind the neck. */
+export const AVERAGE_HAND: Hand = { size: 'average', playsBarres: true, usesThumb: false };
 
 /** Reach of a hand as a share of an average one (from memory: spans of small and large adult hands differ by about a tenth). */
 export const REACH_SHARE: Readonly<Record<HandSize, number>> = { small: 0.9, average: 1, large: 1.1 };

@@ -1,24 +1,40 @@
 /*
  * Ranking the shapes of a chord.
  *
- * What the search finds is fingered, scored in millimetres, and sorted by effort. Shapes that every first book teaches
- * move up by a fixed bonus, so that a hand meets them first; the effort itself stays honest. Only the most promising
- * shapes are fingered, by a lower bound that needs no fingers.
+ * What the search finds is grouped by grip: the same stopped strings, with more or fewer open strings struck, are one way
+ * to hold the hand, and its best variant stands for it. Grips are then fingered from the most promising on, by a bound
+ * that needs no fingers (what the shape sounds, and its fewest fingers), until no grip to come can get among the best:
+ * so the first ones are the first of all. Shapes that first books teach cost nothing extra; others are strange by a
+ * fixed amount, which is a term of their effort like any other.
  */
+
 import type { Setup } from '../fretboard/capo.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
-import { itemAt, sumOf } from '../kernel/list.ts';
-import { toPitchClass } from '../pitch/pitch-class.ts';
-import { type Effort, type Neck, scoreFingering, shapeTerms, sumTerms } from './effort.ts';
-import { type Familiar, familiarShapesOf, findFamiliarFingering } from './familiar.ts';
-import { listFingerings } from './fingering.ts';
+import { numberAt } from '../kernel/number-at.ts';
+import { type ChordTask, toTask } from './chord-task.ts';
+import {
+  createScorer,
+  EFFORT_TERMS,
+  type Effort,
+  type EffortScorer,
+  type EffortWeights,
+  leastHold,
+  type Neck,
+} from './effort.ts';
+import { EFFORT_WEIGHTS } from './effort-weights.data.ts';
+import { type Familiar, familiarShapesOf, findFamiliarFingering, STRANGENESS } from './familiar.ts';
+import {
+  type FingerNumbers,
+  isLegalFingering,
+  searchFingerings,
+  toFingerNumbers,
+  toFingers,
+  toFrets,
+  toShape,
+} from './fingering.ts';
 import type { Hand } from './hand.ts';
 import { type Fingering, formatShape, type Shape } from './shape.ts';
-import { type ChordTask, searchShapes, toTask } from './shape-search.ts';
-
-const FEWEST_FINGERED = 12;
-const FINGERED_PER_OFFER = 4;
-const DROPPED_TONE_COST = 0.8;
+import { type Frets, HIGHEST_SEARCHED_FRET, searchShapes } from './shape-search.ts';
 
 /** A fingered shape with its effort; `isFamiliar` where a first chord book teaches it for this chord. */
 export type RatedFingering = {
@@ -36,23 +52,92 @@ export type Instrument = {
 };
 
 /**
- * The shapes of a chord, easiest first, at most `limit`. `chord` is the shape chord, named behind the capo; its own bass is
- * always lowest. Ties go to the familiar shape, then to the lower text, so the answer is always the same.
+ * How many shapes and how many fingerings of each are kept, and by how much effort a kept shape may exceed the easiest
+ * (infinite: by any).
+ */
+export type Limits = { readonly shapes: number; readonly fingerings: number; readonly slack: number };
+
+/** What an odd fingering of a shape with a usual one costs above its own effort. */
+const UNUSUAL_FINGERS = 0.8;
+
+/**
+ * The shapes of a chord, easiest first, at most `limit`, each with its easiest fingers. `chord` is the shape chord, named
+ * behind the capo; a slash bass is always lowest, else the root, or for more effort the fifth. Ties go by the shape's
+ * text, so the answer is always the same.
  */
 export function rankShapes(chord: ChordSymbol, instrument: Instrument, limit: number): readonly RatedFingering[] {
-  const task = toTask(chord, instrument.setup);
-  const familiar = familiarShapesOf(chord, instrument.setup);
-  const neck = neckOf(instrument);
-  const highestFret = instrument.highestNeckFret - instrument.setup.capoFret;
-  const shapes = joinShapes(familiar, searchShapes(task, highestFret));
-  return shapes
-    .map((shape) => ({ shape, bound: lowerBound(shape) - (familiar.get(formatShape(shape))?.bonus ?? 0) * 10 }))
-    .sort((a, b) => a.bound - b.bound)
-    .slice(0, Math.max(FEWEST_FINGERED, limit * FINGERED_PER_OFFER))
-    .flatMap(({ shape }) => rankedShape(shape, task, neck, familiar.get(formatShape(shape)) ?? null))
-    .sort((a, b) => a.rank - b.rank || compareTexts(a.fingering.shape, b.fingering.shape))
-    .slice(0, limit)
-    .map(({ fingering, effort, isFamiliar }) => ({ fingering, effort, isFamiliar }));
+  return rankFingerings(chord, instrument, { shapes: limit, fingerings: 1, slack: Number.POSITIVE_INFINITY });
+}
+
+/** As {@link rankShapes}, with several fingerings of each shape; all in one list, easiest first. */
+export function rankFingerings(chord: ChordSymbol, instrument: Instrument, limits: Limits): readonly RatedFingering[] {
+  return rankHolds(chord, instrument, limits).map((hold) => rateHold(hold, chord, instrument));
+}
+
+/** A fingered shape as plain numbers: what it sounds and how strange it is, and what holding it costs where it was found. */
+export type Hold = {
+  readonly frets: Frets;
+  readonly fingers: FingerNumbers;
+  readonly soundCost: number;
+  readonly holdCost: number;
+  readonly isFamiliar: boolean;
+};
+
+/** As {@link rankFingerings}, as plain numbers. */
+export function rankHolds(
+  chord: ChordSymbol,
+  instrument: Instrument,
+  limits: Limits,
+  weights: EffortWeights = EFFORT_WEIGHTS,
+): readonly Hold[] {
+  const task = toTask(chord, instrument.setup.tuning);
+  const scorer = createScorer(neckOf(instrument), weights);
+  const highestFret = Math.min(HIGHEST_SEARCHED_FRET, instrument.highestNeckFret - instrument.setup.capoFret);
+  const familiar = familiarShapesOf(chord, instrument.setup.tuning);
+  const { usesThumb } = instrument.hand;
+  const grips = collectGrips({ task, scorer, familiar, highestFret, usesThumb, weights }, limits.shapes);
+  return fingerGrips(grips, { task, scorer, usesThumb, limits });
+}
+
+/** A given fingering of a chord as plain numbers. */
+export function toHold(fingering: Fingering, chord: ChordSymbol, instrument: Instrument): Hold {
+  const scorer = createScorer(neckOf(instrument));
+  const [frets, fingers] = [toFrets(fingering.shape), toFingerNumbers(fingering.fingers)];
+  const known = familiarShapesOf(chord, instrument.setup.tuning).get(formatShape(fingering.shape)) ?? null;
+  return {
+    frets,
+    fingers,
+    soundCost: scorer.scoreSound(frets, toTask(chord, instrument.setup.tuning)) + strangenessOf(known, fingers),
+    holdCost: scorer.scoreHold(frets, fingers),
+    isFamiliar: known !== null,
+  };
+}
+
+/** Plain numbers as a rated fingering, scored for an instrument by terms. */
+export function rateHold({ frets, fingers }: Hold, chord: ChordSymbol, instrument: Instrument): RatedFingering {
+  const scorer = createScorer(neckOf(instrument));
+  const known = familiarShapesOf(chord, instrument.setup.tuning).get(formatShape(toShape(frets))) ?? null;
+  const strange = strangenessOf(known, fingers);
+  const task = toTask(chord, instrument.setup.tuning);
+  const total = scorer.scoreSound(frets, task) + scorer.scoreHold(frets, fingers) + strange;
+  const terms = EFFORT_TERMS.map((term, index) => ({ term, cost: numberAt(scorer.terms, index) }));
+  return {
+    fingering: { shape: toShape(frets), fingers: toFingers(fingers) },
+    effort: {
+      total,
+      terms: [...terms, { term: 'unfamiliar' as const, cost: strange }].filter(({ cost }) => cost !== 0),
+    },
+    isFamiliar: known !== null,
+  };
+}
+
+/** How strange a shape is to a hand that knows its first chord book, and other fingers than the usual ones with it. */
+function strangenessOf(known: Familiar | null, fingers: FingerNumbers): number {
+  if (known === null) {
+    return STRANGENESS.unknown;
+  }
+  const usual = toFingerNumbers(known.fingering.fingers);
+  return known.strangeness + (usual.every((finger, string) => finger === fingers[string]) ? 0 : UNUSUAL_FINGERS);
 }
 
 /** Where the hand works on an instrument. */
@@ -60,56 +145,171 @@ export function neckOf({ setup, scaleLengthMm, hand }: Instrument): Neck {
   return { capoFret: setup.capoFret, scaleLengthMm, hand };
 }
 
-/** The least a shape can cost before it is fingered; used to choose what is fingered at all. */
-function lowerBound(shape: Shape): number {
-  const fretted = new Set(shape.filter((fret) => fret !== null && fret > 0));
-  return sumOf(shapeTerms(shape), ({ cost }) => cost) + fretted.size;
-}
+/** A way to hold the hand: its best variant, what that sounds costs, how strange it is, and the least it can cost in all. */
+type Grip = {
+  readonly frets: Frets;
+  readonly known: Familiar | null;
+  readonly strangeness: number;
+  readonly bound: number;
+};
 
-/** The easiest fingering of a given shape behind a capo, or null when four fingers cannot hold it. */
-export function findFingering(shape: Shape, instrument: Instrument): Fingering | null {
-  const neck = neckOf(instrument);
-  return findFamiliarFingering(shape, instrument.setup) ?? easiestFingering(shape, neck)?.fingering ?? null;
-}
+type Collecting = {
+  readonly task: ChordTask;
+  readonly scorer: EffortScorer;
+  readonly familiar: ReadonlyMap<string, Familiar>;
+  readonly highestFret: number;
+  readonly usesThumb: boolean;
+  readonly weights: EffortWeights;
+};
 
-function compareTexts(a: Shape, b: Shape): number {
-  return formatShape(a) < formatShape(b) ? -1 : 1;
-}
+/** Fewer strings than this are ranked only where there is nothing fuller. */
+const FEWEST_RANKED_STRINGS = 4;
 
-/** The shapes found and those known by heart that the search leaves out, each once. */
-function joinShapes(familiar: ReadonlyMap<string, Familiar>, found: readonly Shape[]): readonly Shape[] {
-  const texts = new Set(found.map(formatShape));
-  const known = [...familiar].flatMap(([text, { fingering }]) => (texts.has(text) ? [] : [fingering.shape]));
-  return [...known, ...found];
-}
+const GRIP_BASE = HIGHEST_SEARCHED_FRET + 1;
+const SHAPE_BASE = HIGHEST_SEARCHED_FRET + 2;
 
-function rankedShape(
-  shape: Shape,
-  task: ChordTask,
-  neck: Neck,
-  familiar: Familiar | null,
-): readonly (RatedFingering & { readonly rank: number })[] {
-  const best =
-    familiar === null
-      ? easiestFingering(shape, neck)
-      : { fingering: familiar.fingering, effort: scoreFingering(familiar.fingering, neck) };
-  if (best === null) {
-    return [];
+/** The stopped strings as one number: equal for all strum variants of a grip. */
+function packGrip(frets: Frets): number {
+  let packed = 0;
+  for (let string = 0; string < frets.length; string += 1) {
+    const fret = numberAt(frets, string);
+    packed = packed * GRIP_BASE + (fret > 0 ? fret : 0);
   }
-  const heard = new Set(
-    shape.flatMap((fret, string) => (fret === null ? [] : [toPitchClass(itemAt(task.openMidi, string) + fret)])),
-  );
-  const dropped = [...task.tones].filter((pitch) => !heard.has(pitch)).length;
-  const effort = sumTerms([...best.effort.terms, { term: 'dropped tone', cost: dropped * DROPPED_TONE_COST }]);
-  const rank = effort.total - (familiar?.bonus ?? 0);
-  return [{ fingering: best.fingering, effort, isFamiliar: familiar !== null, rank }];
+  return packed;
 }
 
-function easiestFingering(shape: Shape, neck: Neck): { readonly fingering: Fingering; readonly effort: Effort } | null {
-  return listFingerings(shape)
-    .map((fingering) => ({ fingering, effort: scoreFingering(fingering, neck) }))
-    .reduce<{ fingering: Fingering; effort: Effort } | null>(
-      (best, rated) => (best === null || rated.effort.total < best.effort.total ? rated : best),
-      null,
-    );
+/** Strings and frets as one number. */
+function packShape(frets: Frets): number {
+  let packed = 0;
+  for (let string = 0; string < frets.length; string += 1) {
+    packed = packed * SHAPE_BASE + numberAt(frets, string) + 1;
+  }
+  return packed;
+}
+
+function collectGrips(work: Collecting, wanted: number): readonly Grip[] {
+  const { task } = work;
+  const full = { ...task, fewestStrings: Math.min(FEWEST_RANKED_STRINGS, task.openMidi.length - 1) };
+  const grips = full.fewestStrings <= task.fewestStrings ? [] : searchGrips({ ...work, task: full });
+  return grips.length >= wanted ? grips : searchGrips(work);
+}
+
+function searchGrips({ task, scorer, familiar, highestFret, usesThumb, weights }: Collecting): readonly Grip[] {
+  const known = new Map([...familiar.values()].map((each) => [packShape(toFrets(each.fingering.shape)), each]));
+  const best = new Map<number, Grip>();
+  const offer = (frets: Frets): void => {
+    const familiarHere = known.size === 0 ? null : (known.get(packShape(frets)) ?? null);
+    const strangeness = familiarHere === null ? STRANGENESS.unknown : familiarHere.strangeness;
+    const bound = scorer.scoreSound(frets, task) + strangeness + leastHold(frets, weights);
+    const key = packGrip(frets);
+    const before = best.get(key);
+    if (before === undefined || bound < before.bound) {
+      best.set(key, { frets: frets.slice(), known: familiarHere, strangeness, bound });
+    }
+  };
+  searchShapes(task, highestFret, usesThumb, offer);
+  for (const { fingering } of familiar.values()) {
+    if (Math.max(...toFrets(fingering.shape)) <= highestFret) {
+      offer(toFrets(fingering.shape));
+    }
+  }
+  return [...best.values()].sort((a, b) => a.bound - b.bound);
+}
+
+type Fingered = { readonly grip: Grip; readonly options: readonly Hold[] };
+
+type FingeringWork = {
+  readonly task: ChordTask;
+  readonly scorer: EffortScorer;
+  readonly usesThumb: boolean;
+  readonly limits: Limits;
+};
+
+/** Fingers grips by rising bound until none to come can be among the best. */
+function fingerGrips(grips: readonly Grip[], work: FingeringWork): readonly Hold[] {
+  const kept: Fingered[] = [];
+  const costOf = ({ options: [best] }: Fingered): number => (best === undefined ? 0 : best.soundCost + best.holdCost);
+  for (const grip of grips) {
+    const [best] = kept;
+    const worst = kept[work.limits.shapes - 1];
+    if (best !== undefined && grip.bound > costOf(best) + work.limits.slack) {
+      break;
+    }
+    if (worst !== undefined && grip.bound >= costOf(worst)) {
+      break;
+    }
+    const options = listOptions(grip, work);
+    if (options.length > 0) {
+      kept.push({ grip, options });
+      kept.sort((a, b) => costOf(a) - costOf(b) || comparePacked(a.grip.frets, b.grip.frets));
+      kept.length = Math.min(kept.length, work.limits.shapes);
+    }
+  }
+  const most = kept[0] === undefined ? 0 : costOf(kept[0]) + work.limits.slack;
+  return kept
+    .filter((each) => costOf(each) <= most)
+    .flatMap(({ options }) => options)
+    .sort((a, b) => a.soundCost + a.holdCost - b.soundCost - b.holdCost);
+}
+
+function comparePacked(a: Frets, b: Frets): number {
+  return packShape(a) - packShape(b);
+}
+
+/** The easiest fingerings of a grip, easiest first; a usual one is never far behind. */
+function listOptions({ frets, known }: Grip, { task, scorer, usesThumb, limits }: FingeringWork): readonly Hold[] {
+  const options: Hold[] = [];
+  const sound = scorer.scoreSound(frets, task);
+  searchFingerings(frets, usesThumb, (fingers) => {
+    const soundCost = sound + strangenessOf(known, fingers);
+    const holdCost = scorer.scoreHold(frets, fingers);
+    const worst = options[limits.fingerings - 1];
+    if (soundCost + holdCost < (worst === undefined ? Number.POSITIVE_INFINITY : worst.soundCost + worst.holdCost)) {
+      options.push({ frets, fingers: fingers.slice(), soundCost, holdCost, isFamiliar: known !== null });
+      options.sort((a, b) => a.soundCost + a.holdCost - b.soundCost - b.holdCost);
+      options.length = Math.min(options.length, limits.fingerings);
+    }
+  });
+  return options;
+}
+
+/** The easiest fingers of a given shape behind a capo, those of a first chord book before others; null when no hand can. */
+export function findFingering(shape: Shape, instrument: Instrument): Fingering | null {
+  const familiar = findFamiliarFingering(shape, instrument.setup.tuning);
+  if (familiar !== null && isLegalFingering(familiar)) {
+    return familiar;
+  }
+  const scorer = createScorer(neckOf(instrument));
+  const frets = toFrets(shape);
+  let least = Number.POSITIVE_INFINITY;
+  let best: FingerNumbers = [];
+  searchFingerings(frets, instrument.hand.usesThumb, (fingers) => {
+    const cost = scorer.scoreHold(frets, fingers);
+    if (cost < least) {
+      [least, best] = [cost, fingers.slice()];
+    }
+  });
+  return Number.isFinite(least) ? { shape, fingers: toFingers(best) } : null;
+}
+
+/**
+ * The ways to strum one grip: the shape itself and those that leave out or take in open strings and still sound the chord
+ * with a right bass, the fullest first.
+ */
+export function listStrumVariants(shape: Shape, chord: ChordSymbol, instrument: Instrument): readonly Shape[] {
+  const task = toTask(chord, instrument.setup.tuning);
+  const grip = packGrip(toFrets(shape));
+  const variants: Shape[] = [];
+  searchShapes(task, Math.max(0, ...toFrets(shape)), instrument.hand.usesThumb, (frets) => {
+    if (packGrip(frets) === grip) {
+      variants.push(toShape(frets));
+    }
+  });
+  const struck = (each: Shape): number => each.filter((fret) => fret !== null).length;
+  return variants.sort((a, b) => struck(b) - struck(a));
+}
+
+/** Whether a first chord book teaches this shape for this chord, open or as a movable form. */
+export function isFamiliarShape(shape: Shape, chord: ChordSymbol, setup: Setup): boolean {
+  return familiarShapesOf(chord, setup.tuning).has(formatShape(shape));
 }

@@ -1,142 +1,225 @@
 /*
  * Finding the shapes of a chord.
  *
- * The hand covers a window of four frets; for each window the strings are taken from the lowest up, each silent, open or
- * fretted on a chord tone, and a branch is dropped as soon as it cannot be played: a second muted string inside, a bass
- * that is not the chord's, too few strings left. Listing every product of frets and filtering it was tried and costs a
- * hundred times more.
+ * The strings are taken from the lowest up, each silent, open or fretted on a chord tone. A branch is dropped as soon as
+ * it cannot become the chord: the hand would span too much, the tones still to be heard are more than the strings left,
+ * too many silent strings lie inside, or no string to come can get below a wrong lowest note. What is lowest is a matter
+ * of pitch, not of strings: they differ in one shape of sixteen. Going through every product of frets and filtering was
+ * tried and costs a hundred times more; so did windows of frets, which find the same shape several times over.
+ *
+ * The search works on plain numbers (-1 for a silent string) and calls back with a list that it goes on writing to.
  */
-import type { Setup } from '../fretboard/capo.ts';
-import { namedOpenMidi } from '../fretboard/tuning.ts';
-import { bassNoteOf, type ChordSymbol, listChordTones } from '../harmony/chord-symbol.ts';
-import { itemAt, range } from '../kernel/list.ts';
-import { pitchClassOf } from '../pitch/note-name.ts';
-import { type PitchClass, toPitchClass } from '../pitch/pitch-class.ts';
-import type { Shape } from './shape.ts';
+import { numberAt } from '../kernel/number-at.ts';
+import { bitOf, type ChordTask } from './chord-task.ts';
 
-const WINDOW_FRETS = 4;
-const HIGHEST_WINDOW_START = 9;
-const MOST_INNER_MUTES = 1;
+/** Frets as the search writes them: -1 for a string that is not struck. Read it at once, or copy it. */
+export type Frets = readonly number[];
 
-/** What a shape must sound, in pitch classes relative to the shapes (without the capo). */
-export type ChordTask = {
-  readonly openPitches: readonly PitchClass[];
-  readonly openMidi: readonly number[];
-  readonly tones: ReadonlySet<PitchClass>;
-  /** The tones that must be heard, as a mask of twelve bits. */
-  readonly requiredMask: number;
-  readonly bass: PitchClass;
-  readonly isBassOutside: boolean;
-  readonly fewestStrings: number;
-};
+/** How far apart the lowest and the highest fretted note may lie, in frets; millimetres decide later. */
+export const WIDEST_SPAN_FRETS = 4;
 
-/** What a shape of this chord has to sound on these strings; the fifth of a chord of four notes or more may be left out. */
-export function toTask(chord: ChordSymbol, setup: Setup): ChordTask {
-  const tones = listChordTones(chord);
-  const chordPitches = new Set(tones.map((tone) => pitchClassOf(tone.note)));
-  const mayDropFifth = tones.length >= 4;
-  const bass = pitchClassOf(bassNoteOf(chord));
-  const required = tones.filter(
-    (tone) =>
-      !(mayDropFifth && tone.degree === '5') && !(tones.length >= 6 && (tone.degree === '9' || tone.degree === '11')),
-  );
-  return {
-    openMidi: namedOpenMidi(setup.tuning),
-    openPitches: namedOpenMidi(setup.tuning).map(toPitchClass),
-    tones: new Set([...chordPitches, bass]),
-    requiredMask: required.reduce((mask, tone) => mask | (1 << pitchClassOf(tone.note)), 1 << bass),
-    bass,
-    isBassOutside: !chordPitches.has(bass),
-    fewestStrings: chordPitches.size <= 2 ? 3 : Math.min(4, setup.tuning.openMidi.length),
-  };
-}
+/** Highest fret from the capo that is searched; above it the shapes come again an octave higher. */
+export const HIGHEST_SEARCHED_FRET = 12;
 
-/** Every shape that sounds the task, window by window; `highestFret` counts from the capo. */
-export function searchShapes(task: ChordTask, highestFret: number): readonly Shape[] {
-  const found: Shape[] = [];
-  for (const start of range(1, Math.min(HIGHEST_WINDOW_START, highestFret) + 1)) {
-    const end = Math.min(start + WINDOW_FRETS - 1, highestFret);
-    const choices = task.openPitches.map((open) => choicesOnString(open, start, end, task.tones));
-    const frets: (number | null)[] = task.openPitches.map(() => null);
-    extend({ task, choices, start, frets, found }, 0, { struck: 0, gap: 0, mutes: 0, heard: 0, touchesStart: false });
-  }
-  return found;
-}
+const MOST_INNER_MUTES = 2;
+const MOST_FINGERS = 4;
 
-function choicesOnString(
-  open: PitchClass,
-  start: number,
-  end: number,
-  tones: ReadonlySet<PitchClass>,
-): readonly number[] {
-  const fretted = range(start, end + 1).filter((fret) => tones.has(toPitchClass(open + fret)));
-  return [...(tones.has(open) ? [0] : []), ...fretted];
-}
-
+/** The search at work. Arrays by depth hold what the strings below that depth amount to; they are written in place. */
 type Search = {
   readonly task: ChordTask;
+  /** For each string: the frets that sound a tone of the chord, rising. */
   readonly choices: readonly (readonly number[])[];
-  readonly start: number;
-  /** The shape being grown; written in place, copied when it is kept. */
-  readonly frets: (number | null)[];
-  readonly found: Shape[];
+  /** The lowest pitch that a string after each one can still bring. */
+  readonly lowestAfter: readonly number[];
+  readonly frets: number[];
+  readonly mostFingers: number;
+  readonly found: (frets: Frets) => void;
+  readonly struck: Int32Array;
+  /** The tones heard, as a mask. */
+  readonly heard: Int32Array;
+  readonly low: Int32Array;
+  readonly high: Int32Array;
+  /** Silent strings since the last struck one, and those inside. */
+  readonly gap: Int32Array;
+  readonly mutes: Int32Array;
+  readonly lowestMidi: Int32Array;
+  /** What may be lowest, by which string was struck first. */
+  readonly bass: Int32Array;
 };
 
-/** What the strings so far amount to: struck strings, silent ones since the last of them, silent ones inside, tones heard. */
-type Grown = {
-  readonly struck: number;
-  readonly gap: number;
-  readonly mutes: number;
-  readonly heard: number;
-  readonly touchesStart: boolean;
-};
+/** On this many of the highest strings more tones may be lowest. */
+const UPPER_STRINGS = 4;
 
-/** Grows a shape string by string; a finished one is kept when its lowest finger stands in the window's first fret. */
-function extend(search: Search, string: number, grown: Grown): void {
-  const { task, choices, frets, start } = search;
-  const choicesHere = choices[string];
-  if (choicesHere === undefined) {
-    if (isWanted(task, frets, grown, start)) {
-      search.found.push([...frets]);
-    }
-  } else if (grown.struck + choices.length - string >= task.fewestStrings) {
-    if (grown.mutes + grown.gap <= MOST_INNER_MUTES) {
-      strikeString(search, string, grown, choicesHere);
-    }
-    frets[string] = null;
-    extend(search, string + 1, { ...grown, gap: grown.struck > 0 ? grown.gap + 1 : 0 });
-  }
+const FAR = 999;
+
+/**
+ * Calls back with every shape that sounds the task with frets up to `highestFret` from the capo. A hand that may use the
+ * thumb is allowed one finger more, on the lowest string.
+ */
+export function searchShapes(
+  task: ChordTask,
+  highestFret: number,
+  mayUseThumb: boolean,
+  found: (frets: Frets) => void,
+): void {
+  const { openMidi } = task;
+  const depths = openMidi.length + 1;
+  const search: Search = {
+    task,
+    choices: openMidi.map((open) => fretsOnString(task, open, highestFret)),
+    lowestAfter: openMidi.map((_, string) => Math.min(FAR, ...openMidi.slice(string + 1))),
+    frets: openMidi.map(() => -1),
+    mostFingers: MOST_FINGERS + (mayUseThumb ? 1 : 0),
+    found,
+    struck: new Int32Array(depths),
+    heard: new Int32Array(depths),
+    low: new Int32Array(depths).fill(FAR),
+    high: new Int32Array(depths),
+    gap: new Int32Array(depths),
+    mutes: new Int32Array(depths),
+    lowestMidi: new Int32Array(depths).fill(FAR),
+    bass: new Int32Array(depths),
+  };
+  extend(search, 0);
 }
 
-/** Goes on with the string struck at each of its frets; the first struck string has to sound the bass. */
-function strikeString(search: Search, string: number, grown: Grown, frets: readonly number[]): void {
-  for (const fret of frets) {
-    const pitch = toPitchClass((search.task.openMidi[string] ?? 0) + fret);
-    if (grown.struck > 0 || pitch === search.task.bass) {
-      search.frets[string] = fret;
-      extend(search, string + 1, {
-        struck: grown.struck + 1,
-        gap: 0,
-        mutes: grown.mutes + grown.gap,
-        heard: grown.heard | (1 << pitch),
-        touchesStart: grown.touchesStart || fret === search.start,
-      });
+function fretsOnString(task: ChordTask, open: number, highestFret: number): readonly number[] {
+  const frets: number[] = [];
+  for (let fret = 0; fret <= highestFret; fret += 1) {
+    if ((task.allowedMask & bitOf(open + fret)) !== 0) {
+      frets.push(fret);
     }
   }
+  return frets;
 }
 
-function isWanted(task: ChordTask, frets: Shape, grown: Grown, start: number): boolean {
-  const isOpenOnly = start === 1 && frets.every((fret) => fret === null || fret === 0);
-  if (
-    grown.struck < task.fewestStrings ||
-    !(grown.touchesStart || isOpenOnly) ||
-    (grown.heard & task.requiredMask) !== task.requiredMask
-  ) {
+/** Grows a shape string by string. */
+function extend(search: Search, string: number): void {
+  const { task, choices, frets, struck, heard } = search;
+  const left = choices.length - string;
+  if (left === 0) {
+    if (isWanted(search, string)) {
+      search.found(frets);
+    }
+    return;
+  }
+  const struckBefore = numberAt(struck, string);
+  if (struckBefore + left < task.fewestStrings || countBits(task.requiredMask & ~numberAt(heard, string)) > left) {
+    return;
+  }
+  for (const fret of choices[string] ?? []) {
+    if (strike(search, string, fret)) {
+      frets[string] = fret;
+      extend(search, string + 1);
+    }
+  }
+  frets[string] = -1;
+  silence(search, string);
+  extend(search, string + 1);
+}
+
+function silence({ struck, heard, low, high, gap, mutes, lowestMidi, bass }: Search, string: number): void {
+  const next = string + 1;
+  struck[next] = numberAt(struck, string);
+  heard[next] = numberAt(heard, string);
+  low[next] = numberAt(low, string);
+  high[next] = numberAt(high, string);
+  gap[next] = struck[string] === 0 ? 0 : numberAt(gap, string) + 1;
+  mutes[next] = numberAt(mutes, string);
+  lowestMidi[next] = numberAt(lowestMidi, string);
+  bass[next] = numberAt(bass, string);
+}
+
+/** Writes what striking a string at a fret leads to; false where no shape can come of it. */
+function strike(search: Search, string: number, fret: number): boolean {
+  const lowBefore = numberAt(search.low, string);
+  const highBefore = numberAt(search.high, string);
+  if (fret > 0 && (fret - lowBefore > WIDEST_SPAN_FRETS || highBefore - fret > WIDEST_SPAN_FRETS)) {
     return false;
   }
-  const sounding = frets.flatMap((fret, string) => (fret === null ? [] : [itemAt(task.openMidi, string) + fret]));
-  const isBassLowest = toPitchClass(Math.min(...sounding)) === task.bass;
+  const gap = numberAt(search.gap, string);
+  if (gap > 0 && !canMute(search, string, fret)) {
+    return false;
+  }
+  const midi = numberAt(search.task.openMidi, string) + fret;
+  const lowest = Math.min(midi, numberAt(search.lowestMidi, string));
+  const { task } = search;
+  const first = string >= task.openMidi.length - UPPER_STRINGS ? task.upperBassMask : task.bassMask;
+  const bass = search.struck[string] === 0 ? first : numberAt(search.bass, string);
+  if ((bass & (1 << (lowest % 12))) === 0 && numberAt(search.lowestAfter, string) >= lowest) {
+    return false;
+  }
+  const next = string + 1;
+  search.struck[next] = numberAt(search.struck, string) + 1;
+  search.heard[next] = numberAt(search.heard, string) | (1 << (midi % 12));
+  search.low[next] = fret > 0 && fret < lowBefore ? fret : lowBefore;
+  search.high[next] = fret > highBefore ? fret : highBefore;
+  search.gap[next] = 0;
+  search.mutes[next] = numberAt(search.mutes, string) + gap;
+  search.lowestMidi[next] = lowest;
+  search.bass[next] = bass;
+  return true;
+}
+
+/** A silent string inside is muted by a finger on the string beside it: one by either neighbour, two only by both. */
+function canMute({ task, gap, mutes, frets }: Search, string: number, above: number): boolean {
+  const silent = numberAt(gap, string);
+  const below = numberAt(frets, string - 1 - silent);
+  if (numberAt(mutes, string) + silent > MOST_INNER_MUTES) {
+    return false;
+  }
+  return task.isPicked || (silent === 1 ? below > 0 || above > 0 : below > 0 && above > 0);
+}
+
+function isWanted({ task, frets, mostFingers, struck, heard, lowestMidi, bass }: Search, depth: number): boolean {
   return (
-    isBassLowest && !(task.isBassOutside && sounding.filter((midi) => toPitchClass(midi) === task.bass).length > 1)
+    numberAt(struck, depth) >= task.fewestStrings &&
+    (numberAt(heard, depth) & task.requiredMask) === task.requiredMask &&
+    (numberAt(bass, depth) & (1 << (numberAt(lowestMidi, depth) % 12))) !== 0 &&
+    countFingers(frets) <= (numberAt(frets, 0) > 0 ? mostFingers : MOST_FINGERS) &&
+    !(task.isBassOutside && bringsBassTwice(task, frets))
   );
+}
+
+function bringsBassTwice(task: ChordTask, frets: Frets): boolean {
+  return (
+    frets.filter((fret, string) => fret >= 0 && (numberAt(task.openMidi, string) + fret) % 12 === task.bass).length > 1
+  );
+}
+
+/**
+ * The fewest fingers that stop these frets: neighbours of one fret share a finger where nothing between them is open or
+ * fretted lower.
+ */
+export function countFingers(frets: Frets): number {
+  let fingers = 0;
+  for (let string = 0; string < frets.length; string += 1) {
+    const fret = numberAt(frets, string);
+    if (fret > 0 && !isUnderEarlierFinger(frets, string, fret)) {
+      fingers += 1;
+    }
+  }
+  return fingers;
+}
+
+function isUnderEarlierFinger(frets: Frets, string: number, fret: number): boolean {
+  for (let below = string - 1; below >= 0; below -= 1) {
+    const other = numberAt(frets, below);
+    if (other === fret) {
+      return true;
+    }
+    if (other >= 0 && other < fret) {
+      return false;
+    }
+  }
+  return false;
+}
+
+/** How many bits of a mask are set. */
+export function countBits(mask: number): number {
+  let count = 0;
+  for (let rest = mask; rest !== 0; rest &= rest - 1) {
+    count += 1;
+  }
+  return count;
 }

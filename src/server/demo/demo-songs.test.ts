@@ -1,11 +1,12 @@
 import { describe, expect, test } from 'vitest';
-import { easiestFrets, listCapoRows } from '../../core/arrange/capo-rows.ts';
+import { easiestFrets, planCapoRows } from '../../core/arrange/capo-rows.ts';
 import { listPasses } from '../../core/arrange/form-summary.ts';
 import { createPlanner } from '../../core/arrange/planner.ts';
 import { checkRecord } from '../../core/arrange/record-check.ts';
 import { formatChart } from '../../core/formats/text-chart/format-chart.ts';
 import { formatChordSymbol } from '../../core/harmony/chord-symbol.ts';
 import { itemAt } from '../../core/kernel/list.ts';
+import { runSteps } from '../../core/kernel/steps.ts';
 import { formatMinutes } from '../../core/rhythm/clock.ts';
 import { formatShape } from '../../core/shapes/shape.ts';
 import { listSoundingMidi } from '../../core/shapes/sounding.ts';
@@ -81,7 +82,7 @@ describe('Tin Roof Almanac', () => {
   });
 
   test('is easiest at capo 3 with its own shapes and no barre; capo 1 holds A E F#m7 Dadd9 A/C# Bm7', () => {
-    const rows = listCapoRows(song, mainPartOf(song), createPlanner());
+    const rows = runSteps(planCapoRows(song, mainPartOf(song), createPlanner()));
     const shapesAt = (fret: number) => rows[fret]?.chords.map(({ shapeChord }) => formatChordSymbol(shapeChord));
     expect(easiestFrets(rows)).toEqual([3]);
     expect(rows[3]?.barreChords).toEqual([]);

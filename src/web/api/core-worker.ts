@@ -24,6 +24,7 @@ type Waiting = {
   readonly resolve: (result: never) => void;
   readonly reject: (error: Error) => void;
   readonly onProgress: (share: number) => void;
+  readonly onFound: (found: never) => void;
 };
 
 /** Talks to a worker that is started with the first request. */
@@ -39,6 +40,10 @@ function createCoreWorker(startWorker: () => Port) {
     }
     if (data.kind === 'progress') {
       job.onProgress(data.share);
+      return;
+    }
+    if (data.kind === 'found') {
+      job.onFound(data.found as never);
       return;
     }
     waiting.delete(data.requestId);
@@ -67,14 +72,18 @@ function createCoreWorker(startWorker: () => Port) {
     warm: (): void => {
       port ??= start();
     },
-    /** Asks for a result; `onProgress` hears shares from 0 to 1 on the way. */
-    ask: <K extends WorkerRequest['kind']>(request: Asked<K>, onProgress: (share: number) => void): WorkerJob<K> => {
+    /** Asks for a result; `onProgress` hears shares from 0 to 1 on the way, `onFound` what is known so far. */
+    ask: <K extends WorkerRequest['kind']>(
+      request: Asked<K>,
+      onProgress: (share: number) => void = () => undefined,
+      onFound: (found: WorkerResults[K]) => void = () => undefined,
+    ): WorkerJob<K> => {
       lastId += 1;
       const requestId = lastId;
       port ??= start();
       const current = port;
       const result = new Promise<WorkerResults[K]>((resolve, reject) => {
-        waiting.set(requestId, { resolve, reject, onProgress });
+        waiting.set(requestId, { resolve, reject, onProgress, onFound });
         current.postMessage({ ...request, requestId } as unknown as WorkerRequest);
       });
       const cancel = (): void => {

@@ -2,18 +2,20 @@ import { useMemo } from 'react';
 import { RadioGroup } from 'react-aria-components';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
-import { easiestFrets, listCapoRows } from '../../../core/arrange/capo-rows.ts';
+import { easiestFrets } from '../../../core/arrange/capo-rows.ts';
 import { useChordName, useSettings } from '../../api/settings.tsx';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
+import { Loading } from '../../ui/loading.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { CapoReasons } from './capo-reasons.tsx';
 import { CapoRung } from './capo-row.tsx';
 import { EffortLegend } from './effort-bar.tsx';
 import { GuitarPanel } from './guitar-panel.tsx';
 import { Neck } from './neck.tsx';
+import { useCapoRows } from './use-capo-rows.ts';
 
 /** Step 2: the neck as a ladder, and on every rung what the song would need there. */
 export function CapoPage() {
@@ -22,10 +24,7 @@ export function CapoPage() {
   const part = usePart();
   const { hand } = useSettings();
   const nameOf = useChordName();
-  const rows = useMemo(
-    () => listCapoRows(document, part, { ...editor.planner(), hand }),
-    [document, part, editor, hand],
-  );
+  const { rows, isWorking, failure } = useCapoRows(document, part, hand);
   const easiest = useMemo(() => easiestFrets(rows), [rows]);
   const setCapo = (capoFret: number): void => {
     editor.run({ kind: 'set-capo', partId: part.id, capoFret });
@@ -38,6 +37,12 @@ export function CapoPage() {
       ? []
       : [{ key: 'g', label: 'Put the capo on the golden rung', run: () => setCapo(golden) }]),
   ]);
+  if (rows.length === 0 && failure !== null) {
+    return <EmptyStep title="The rungs could not be worked out" text={failure} />;
+  }
+  if (rows.length === 0 && isWorking) {
+    return <Loading what="the rungs" />;
+  }
   if (rows.length === 0) {
     return <EmptyStep title="No chords yet" text="The rungs fill when the song has chords." />;
   }

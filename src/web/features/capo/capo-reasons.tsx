@@ -59,7 +59,7 @@ export function CapoReasons({
       <h3>How it is counted</h3>
       <p>
         What sounds never changes from rung to rung, only what the hand plays. Effort is what holding the shapes costs,
-        weighed by how long each chord sounds. Changes between shapes are not counted yet.
+        weighed by how long each chord sounds, and what the changes between them cost, weighed by how often each comes.
       </p>
     </Reasons>
   );

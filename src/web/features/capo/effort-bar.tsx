@@ -1,15 +1,15 @@
 import { styled } from 'styled-components';
-import type { RowEffort } from '../../../core/arrange/capo-rows.ts';
+import type { SetupEffort } from '../../../core/arrange/setup-plan.ts';
 import { colour } from '../../theme/tokens.ts';
 
 const PARTS = [
   { name: 'holding', of: 'hold', fill: colour.spruce },
-  { name: 'unfamiliar shapes', of: 'learn', fill: colour.spruceMid },
+  { name: 'changing', of: 'change', fill: colour.spruceMid },
   { name: 'the capo itself', of: 'setup', fill: colour.wire },
 ] as const;
 
 /** An effort as a bar taken apart, with its figure beside it; `most` fills the whole width. */
-export function EffortBar({ effort, most }: { readonly effort: RowEffort; readonly most: number }) {
+export function EffortBar({ effort, most }: { readonly effort: SetupEffort; readonly most: number }) {
   return (
     <Frame>
       <Track viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
@@ -30,8 +30,8 @@ export function EffortBar({ effort, most }: { readonly effort: RowEffort; readon
   );
 }
 
-function startOf(part: 'hold' | 'learn' | 'setup', effort: RowEffort): number {
-  return part === 'hold' ? 0 : part === 'learn' ? effort.hold : effort.hold + effort.learn;
+function startOf(part: 'hold' | 'change' | 'setup', effort: SetupEffort): number {
+  return part === 'hold' ? 0 : part === 'change' ? effort.hold : effort.hold + effort.change;
 }
 
 /** What the colours of the bars mean. */

@@ -1,4 +1,4 @@
-import { HIGHEST_CAPO_ROW } from '../../../core/arrange/capo-rows.ts';
+import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/setup-question.ts';
 import { DEFAULT_SCALE_LENGTH_MM, fretDistanceMm } from '../../../core/fretboard/distance.ts';
 
 /** Height of the row above the nut, and of all rows below it, in px. */
@@ -11,7 +11,7 @@ export const NECK_WIDTH_PX = 84;
 /** Where the row of a capo fret ends, from the top of the picture: row 0 at the nut, row n at fret wire n, to scale. */
 export function rowBottomPx(fret: number): number {
   const share =
-    fretDistanceMm(fret, DEFAULT_SCALE_LENGTH_MM) / fretDistanceMm(HIGHEST_CAPO_ROW, DEFAULT_SCALE_LENGTH_MM);
+    fretDistanceMm(fret, DEFAULT_SCALE_LENGTH_MM) / fretDistanceMm(HIGHEST_PLANNED_CAPO, DEFAULT_SCALE_LENGTH_MM);
   return NUT_ROW_PX + share * FRETTED_PX;
 }
 

@@ -1,5 +1,5 @@
 import { styled } from 'styled-components';
-import { HIGHEST_CAPO_ROW } from '../../../core/arrange/capo-rows.ts';
+import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/setup-question.ts';
 import { range } from '../../../core/kernel/list.ts';
 import { colour } from '../../theme/tokens.ts';
 import { NECK_WIDTH_PX, rowBottomPx, rowMiddlePx } from './neck-geometry.ts';
@@ -9,7 +9,7 @@ const STRING_WIDTHS = [2.6, 2.2, 1.8, 1.4, 1.1, 1];
 
 /** The neck standing upright, its frets spaced as on a guitar, with the capo lying across it. */
 export function Neck({ capoFret, strings }: { readonly capoFret: number; readonly strings: number }) {
-  const heightPx = rowBottomPx(HIGHEST_CAPO_ROW) + 14;
+  const heightPx = rowBottomPx(HIGHEST_PLANNED_CAPO) + 14;
   const nutPx = rowBottomPx(0);
   const gapPx = (NECK_WIDTH_PX - 16) / (strings - 1);
   return (
@@ -21,7 +21,7 @@ export function Neck({ capoFret, strings }: { readonly capoFret: number; readonl
     >
       <rect x={0} y={nutPx} width={NECK_WIDTH_PX} height={heightPx - nutPx} fill={colour.neck} />
       <rect x={-2} y={nutPx - 7} width={NECK_WIDTH_PX + 4} height={7} fill={colour.railInk} />
-      {range(1, HIGHEST_CAPO_ROW + 1).map((fret) => (
+      {range(1, HIGHEST_PLANNED_CAPO + 1).map((fret) => (
         <g key={fret}>
           <rect x={0} y={rowBottomPx(fret) - 1.5} width={NECK_WIDTH_PX} height={3} fill={colour.wire} />
           {MARKED_FRETS.has(fret) && (
@@ -40,7 +40,7 @@ export function Neck({ capoFret, strings }: { readonly capoFret: number; readonl
           opacity={0.8}
         />
       ))}
-      {capoFret > 0 && capoFret <= HIGHEST_CAPO_ROW && (
+      {capoFret > 0 && capoFret <= HIGHEST_PLANNED_CAPO && (
         <g>
           <rect
             x={-7}

@@ -1,0 +1,125 @@
+/*
+ * From notes to names.
+ *
+ * Every note that sounds may be the root; for each root every everyday quality is laid over the notes. What fits without a
+ * note missing or left over is an exact name; what only lacks notes a name can bear to lack is an incomplete one. Names
+ * are ranked as a musician would read them: the root in the bass before a slash, common qualities before rare ones,
+ * complete before incomplete.
+ */
+
+import { namedOpenMidi, type Tuning } from '../fretboard/tuning.ts';
+import { type ChordSymbol, listChordTones, pitchClassesOf } from '../harmony/chord-symbol.ts';
+import type { Key } from '../harmony/key.ts';
+import { QUALITIES, type Quality } from '../harmony/quality.ts';
+import { spellInKey } from '../harmony/spelling.ts';
+import { itemAt } from '../kernel/list.ts';
+import { type NoteName, pitchClassOf } from '../pitch/note-name.ts';
+import { type PitchClass, toPitchClass } from '../pitch/pitch-class.ts';
+import type { Shape } from './shape.ts';
+
+/** How a name fits what sounds: nothing missing or foreign, only something missing, or something foreign. */
+export type NameFit = 'exact' | 'incomplete' | 'wrong';
+
+/** A name laid over some notes: what the name asks for and does not sound, and what sounds and is not in the name. */
+export type NamedChord = {
+  readonly chord: ChordSymbol;
+  readonly fit: NameFit;
+  readonly missing: readonly NoteName[];
+  readonly foreign: readonly NoteName[];
+  /** Whether the lowest note is the one that the name has lowest. */
+  readonly isBassRight: boolean;
+};
+
+/** The names of black keys where no key tells (common practice). */
+const PLAIN_NAMES: readonly NoteName[] = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
+
+const SLASH_COST = 4;
+const OUTSIDE_BASS_COST = 7;
+const MISSING_COST = 9;
+/** From this place on the list of everyday qualities names are rare. */
+const RARITY = 0.3;
+
+type Notes = {
+  readonly heard: readonly PitchClass[];
+  readonly bass: PitchClass;
+  readonly nameOf: (pitch: PitchClass) => NoteName;
+};
+
+/** What sounds, named behind the capo; null for a shape that strikes nothing. */
+function listNotes(shape: Shape, tuning: Tuning, key: Key | null): Notes | null {
+  const open = namedOpenMidi(tuning);
+  const midi = shape.flatMap((fret, string) => (fret === null ? [] : [itemAt(open, string) + fret]));
+  const nameOf = (pitch: PitchClass): NoteName => (key === null ? itemAt(PLAIN_NAMES, pitch) : spellInKey(pitch, key));
+  return midi.length === 0
+    ? null
+    : {
+        heard: [...new Set(midi.map(toPitchClass))].sort((a, b) => a - b),
+        bass: toPitchClass(Math.min(...midi)),
+        nameOf,
+      };
+}
+
+/**
+ * The names that a shape deserves, best first, at most `limit`; named behind the capo, spelled in `key` (of the shapes)
+ * where one is given. Empty where the notes are no chord that has a name: fewer than two of them, or too far apart.
+ * @example nameShape([null, 3, 2, 0, 1, 0], STANDARD_TUNING, null, 1) // C, exact
+ */
+export function nameShape(shape: Shape, tuning: Tuning, key: Key | null, limit: number): readonly NamedChord[] {
+  const notes = listNotes(shape, tuning, key);
+  if (notes === null || notes.heard.length < 2) {
+    return [];
+  }
+  return notes.heard
+    .flatMap((root) => QUALITIES.flatMap((quality, place) => tryName(notes, root, quality, place)))
+    .sort((a, b) => a.cost - b.cost)
+    .slice(0, limit)
+    .map(({ named }) => named);
+}
+
+type Tried = { readonly named: NamedChord; readonly cost: number };
+
+function tryName(notes: Notes, root: PitchClass, quality: Quality, place: number): readonly Tried[] {
+  const rootName = notes.nameOf(root);
+  const bass = notes.bass === root ? null : notes.nameOf(notes.bass);
+  const plain: ChordSymbol = { root: rootName, quality, bass: null };
+  const tones = pitchClassesOf(plain);
+  const isOutside = !tones.includes(notes.bass);
+  const chord: ChordSymbol = { ...plain, bass: bass === null ? null : spellBass(plain, notes.bass, bass) };
+  const named = checkNotes(notes, chord);
+  const mayLack = named.missing.every((note) => isFifthOfFour(plain, note));
+  if (named.fit === 'wrong' || !mayLack || (isOutside && notes.heard.length - 1 < Math.min(3, tones.length))) {
+    return [];
+  }
+  const slash = bass === null ? 0 : isOutside ? OUTSIDE_BASS_COST : SLASH_COST;
+  return [{ named, cost: place * RARITY + slash + named.missing.length * MISSING_COST }];
+}
+
+/** A bass that is a tone of the chord is spelled as that tone. */
+function spellBass(chord: ChordSymbol, bass: PitchClass, plain: NoteName): NoteName {
+  return listChordTones(chord).find(({ note }) => pitchClassOf(note) === bass)?.note ?? plain;
+}
+
+function isFifthOfFour(chord: ChordSymbol, note: NoteName): boolean {
+  const tones = listChordTones(chord);
+  return tones.length >= 4 && tones.find((tone) => tone.note === note)?.degree === '5';
+}
+
+function checkNotes({ heard, bass, nameOf }: Notes, chord: ChordSymbol): NamedChord {
+  const wanted = pitchClassesOf(chord);
+  const spelled = [...listChordTones(chord).map(({ note }) => note), ...(chord.bass === null ? [] : [chord.bass])];
+  const missing = spelled.filter(
+    (note, index) => !heard.includes(pitchClassOf(note)) && spelled.indexOf(note) === index,
+  );
+  const foreign = heard.filter((pitch) => !wanted.includes(pitch)).map(nameOf);
+  const fit: NameFit = foreign.length > 0 ? 'wrong' : missing.length > 0 ? 'incomplete' : 'exact';
+  return { chord, fit, missing, foreign, isBassRight: pitchClassOf(chord.bass ?? chord.root) === bass };
+}
+
+/**
+ * How a given name fits a shape: exact, incomplete or wrong, with the notes it misses and those that do not belong, named
+ * behind the capo. Null for a shape that strikes nothing.
+ */
+export function checkName(shape: Shape, tuning: Tuning, chord: ChordSymbol, key: Key | null = null): NamedChord | null {
+  const notes = listNotes(shape, tuning, key);
+  return notes === null ? null : checkNotes(notes, chord);
+}

@@ -34,6 +34,7 @@ module.exports = {
     },
     only('exchange-knows-core-and-contract', '^src/exchange/', '^src/(core|contract|exchange)/'),
     only('worker-knows-core-contract-exchange', '^src/worker/', '^src/(core|contract|exchange|worker)/'),
+    only('cli-knows-core-contract-exchange', '^src/cli/', '^src/(core|contract|exchange|cli)/'),
     only('server-knows-core-contract-exchange', '^src/server/', '^src/(core|contract|exchange|server)/'),
     only('web-knows-core-contract-messages', '^src/web/', '^src/(core|contract|exchange|web)/|^src/worker/messages'),
     {

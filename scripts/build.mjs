@@ -26,6 +26,18 @@ await bundle({
   target: 'node20',
   logLevel: 'warning',
 });
+await bundle({
+  absWorkingDir: root,
+  entryPoints: { main: 'src/cli/main.ts' },
+  outdir: join(root, 'dist', 'cli'),
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  packages: 'external',
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  logLevel: 'warning',
+});
 const migrations = join(server, 'db', 'migrations');
 cpSync(join(root, 'src', 'server', 'db', 'migrations'), migrations, { recursive: true });
 const made = spawnSync('node', [join(server, 'make-template.mjs'), migrations, join(server, 'template.tar.gz')], {

@@ -3,9 +3,9 @@ import { STANDARD_TUNING, type Tuning } from '../fretboard/tuning.ts';
 import type { SingerFit } from './singer-fit.ts';
 import { spareOf, WANTED_SPARE } from './singer-fit.ts';
 
-const ANY_CAPO = 0.12;
-const PER_FRET = 0.05;
-const HIGH_CAPO = 7;
+const ANY_CAPO = 0.35;
+const PER_FRET = 0.07;
+const HIGH_CAPO = 5;
 const PER_HIGH_FRET = 0.3;
 const HALF_STEP_DOWN = 0.35;
 const WHOLE_STEP_DOWN = 0.5;
@@ -14,7 +14,7 @@ const PER_SEMITONE = 0.15;
 const NOTHING_TO_SPARE = 0.2;
 
 /**
- * What a setup costs before a chord is played, in easy fingers: a little for any capo and for each fret, more above fret 7;
+ * What a setup costs before a chord is played, in easy fingers: a little for any capo and for each fret, more above fret 5, where frets get narrow;
  * retuning by strings; leaving the record's key by semitones, which costs nothing where a singer asks for it, though a voice
  * wants a semitone to spare. Weights that matched practised choices (fitted, see the tests of the setup planner).
  */

@@ -47,6 +47,8 @@ export type SongProblem = {
   /** The chords in the order in which they are entered, by their places. */
   readonly sequence: readonly number[];
   readonly melody: PitchRange | null;
+  /** In the song's own pulse. */
+  readonly tempoBpm: number | null;
   readonly isBareList: boolean;
 };
 
@@ -80,6 +82,7 @@ export function toSongProblem(document: SongDocument): SongProblem {
     ),
     sequence: entries.map(({ chord }) => chord),
     melody: document.facts.melodyRange,
+    tempoBpm: document.facts.tempo?.tempoBpm ?? null,
     isBareList,
   };
 }

@@ -54,6 +54,8 @@ const LAY_BARRE_STRING = 0.08;
 const SHARE_OF_REST = 0.35;
 const BLOCK_FOLLOWER = 0.15;
 const SHIFT_PER_FRET = 0.2;
+/** A finger that stays down steadies the hand: the others cost this share. */
+const ANCHORED = 0.8;
 /** Log2 of 1 + a distance in frets and strings, for the distances that occur. */
 const LOG_DISTANCE = Float64Array.from({ length: 40 }, (_, distance) => Math.log2(1 + distance));
 
@@ -168,8 +170,10 @@ export function scoreChange(from: Places, to: Places): number {
   let slowest = 0;
   let all = 0;
   let moved = 0;
+  let isAnchored = false;
   for (let start = 0; start < FINGERS * WIDTH; start += WIDTH) {
     const kind = kindOf(from, to, start);
+    isAnchored ||= kind === ANCHOR_KIND;
     if (kind > ANCHOR_KIND) {
       const cost = costOf(kind, from, to, start);
       all += cost;
@@ -178,7 +182,7 @@ export function scoreChange(from: Places, to: Places): number {
     }
   }
   const rest = moved > 1 && isBlockMove(from, to) ? (moved - 1) * BLOCK_FOLLOWER : (all - slowest) * SHARE_OF_REST;
-  return slowest + rest + Math.abs(shiftOf(from, to)) * SHIFT_PER_FRET;
+  return (slowest + rest) * (isAnchored ? ANCHORED : 1) + Math.abs(shiftOf(from, to)) * SHIFT_PER_FRET;
 }
 
 /** A change taken apart, finger by finger. */

@@ -34,12 +34,14 @@ export type NamedChord = {
 const PLAIN_NAMES: readonly NoteName[] = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
 
 const SLASH_COST = 4;
-const OUTSIDE_BASS_COST = 7;
+const OUTSIDE_BASS_COST = 6.5;
 const MISSING_COST = 9;
 /** From this place on the list of everyday qualities names are rare. */
-const RARITY = 0.3;
+const RARITY = 0.35;
 
 type Notes = {
+  /** Whether the pitch class of the lowest note sounds once only. */
+  readonly isBassAlone: boolean;
   readonly heard: readonly PitchClass[];
   readonly bass: PitchClass;
   readonly nameOf: (pitch: PitchClass) => NoteName;
@@ -55,6 +57,7 @@ function listNotes(shape: Shape, tuning: Tuning, key: Key | null): Notes | null 
     : {
         heard: [...new Set(midi.map(toPitchClass))].sort((a, b) => a - b),
         bass: toPitchClass(Math.min(...midi)),
+        isBassAlone: midi.filter((each) => (each - Math.min(...midi)) % 12 === 0).length === 1,
         nameOf,
       };
 }
@@ -90,8 +93,14 @@ function tryName(notes: Notes, root: PitchClass, quality: Quality, place: number
   if (named.fit === 'wrong' || !mayLack || (isOutside && notes.heard.length - 1 < Math.min(3, tones.length))) {
     return [];
   }
-  const slash = bass === null ? 0 : isOutside ? OUTSIDE_BASS_COST : SLASH_COST;
+  const slash = bass === null ? 0 : isOutside ? OUTSIDE_BASS_COST : insideSlashCost(notes, plain);
   return [{ named, cost: place * RARITY + slash + named.missing.length * MISSING_COST }];
+}
+
+/** A seventh that sounds in the bass alone is rather a bass under the plain chord: Am/G, not Am7/G (common practice). */
+function insideSlashCost({ bass, isBassAlone }: Notes, plain: ChordSymbol): number {
+  const degree = listChordTones(plain).find(({ note }) => pitchClassOf(note) === bass)?.degree ?? '1';
+  return isBassAlone && !/^(?:1|b?3|[b#]?5)$/.test(degree) ? SLASH_COST + OUTSIDE_BASS_COST : SLASH_COST;
 }
 
 /** A bass that is a tone of the chord is spelled as that tone. */

@@ -29,6 +29,8 @@ export type ChordTask = {
   /** Whether a string inside may be silent although no finger beside it mutes it. */
   readonly isPicked: boolean;
   readonly fewestStrings: number;
+  /** Two tones alone: strings above them are left out on purpose. */
+  readonly isPowerChord: boolean;
 };
 
 /** Chords of this many tones may drop their fifth; of {@link CROWDED_TONES}, their ninth and eleventh too (common practice). */
@@ -59,6 +61,7 @@ export function toTask(chord: ChordSymbol, tuning: Tuning, inversions: Inversion
     isPicked: inversions === 'any',
     isBassOutside: (tonesMask & bitOf(bass)) === 0,
     fewestStrings: tones.length <= 2 ? 2 : 3,
+    isPowerChord: tones.length <= 2,
   };
 }
 

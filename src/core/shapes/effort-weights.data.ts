@@ -5,10 +5,10 @@
 export const EFFORT_WEIGHTS = {
   finger: 0.45,
   littleFinger: 0.05,
-  barre: 0.7,
+  barre: 1,
   barreString: 0.2,
   /** A barre in the first two neck frets, where the string is stiffest. */
-  barreNearNut: 0.2,
+  barreNearNut: 0.5,
   /** A barre by another finger than the index, and each string of it. */
   barreByMiddle: 3.1,
   barreByRing: 2.6,
@@ -27,7 +27,7 @@ export const EFFORT_WEIGHTS = {
   innerMute: 3,
   /** For each string that fewer than four sound. */
   thinSound: 4,
-  silentBass: 0.8,
+  silentBass: 0.65,
   silentTreble: 1.8,
   fifthInBass: 1.5,
   thirdInBass: 3,
@@ -36,6 +36,8 @@ export const EFFORT_WEIGHTS = {
   muddyThird: 0.5,
   unison: 0.5,
   droppedTone: 0.8,
+  /** Up to this fret the lowest finger stands as near the nut as open chords do. */
+  openHeight: 2,
   lowHeight: 0.9,
   highHeight: 0.8,
   crossing: 2.9,

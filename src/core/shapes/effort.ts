@@ -300,6 +300,10 @@ function scoreSound(work: Work, frets: Frets, task: ChordTask | null): number {
   const { terms } = work;
   terms.fill(0, FIRST_SOUND_TERM);
   scoreStrings(work, frets);
+  if (task?.isPowerChord === true) {
+    terms[TREBLE] = 0;
+    terms[THIN] = 0;
+  }
   if (task !== null) {
     scoreChord(work, frets, task);
   }
@@ -310,7 +314,8 @@ function scoreSound(work: Work, frets: Frets, task: ChordTask | null): number {
 function scoreStrings({ terms, weights }: Work, frets: Frets): void {
   const high = Math.max(0, ...frets);
   const low = high === 0 ? 1 : frets.reduce((lowest, fret) => (fret > 0 && fret < lowest ? fret : lowest), high);
-  terms[HEIGHT] = (low - 1) * weights.lowHeight + Math.max(0, high - 3) * weights.highHeight;
+  terms[HEIGHT] =
+    Math.max(0, low - weights.openHeight) * weights.lowHeight + Math.max(0, high - 3) * weights.highHeight;
   let first = frets.length;
   let last = -1;
   let struck = 0;

@@ -1,6 +1,7 @@
 /**
  * The open shapes a first chord book teaches, in standard tuning, best known first for each chord: frets from the capo
- * and fingers, lowest string first; `-` is a string without a finger (common practice).
+ * and fingers, lowest string first; `-` is a string without a finger. A shape that comes again with other fingers has
+ * them as a second way (common practice).
  */
 export const FAMILIAR_SHAPES: readonly (readonly [string, string, string])[] = [
   ['C', 'x32010', '-32-1-'],
@@ -10,19 +11,26 @@ export const FAMILIAR_SHAPES: readonly (readonly [string, string, string])[] = [
   ['F', 'xx3211', '--3211'],
   ['F', '133211', '134211'],
   ['G', '320003', '21---3'],
+  ['G', '320003', '32---4'],
   ['G', '320033', '21--34'],
   ['A', 'x02220', '--123-'],
+  ['A', 'x02220', '--213-'],
+  ['A', 'x02220', '--111-'],
   ['Am', 'x02210', '--231-'],
   ['Bm', 'x24432', '-13421'],
   ['Dm', 'xx0231', '---231'],
   ['Em', '022000', '-23---'],
+  ['Em', '022000', '-12---'],
   ['F#m', '244222', '134111'],
   ['Gm', '355333', '134111'],
   ['Fm', '133111', '134111'],
   ['Cm', 'x35543', '-13421'],
   ['B', 'x24442', '-12341'],
+  ['B', 'x24442', '-13331'],
   ['Bb', 'x13331', '-12341'],
+  ['Bb', 'x13331', '-13331'],
   ['A7', 'x02020', '--2-3-'],
+  ['A7', 'x02020', '--1-2-'],
   ['B7', 'x21202', '-213-4'],
   ['C7', 'x32310', '-3241-'],
   ['D7', 'xx0212', '---213'],
@@ -34,6 +42,7 @@ export const FAMILIAR_SHAPES: readonly (readonly [string, string, string])[] = [
   ['Dm7', 'xx0211', '---211'],
   ['Em7', '022033', '-12-34'],
   ['Em7', '022030', '-23-4-'],
+  ['Em7', '022030', '-12-3-'],
   ['Em7', '020000', '-2----'],
   ['F#m7', '242222', '131111'],
   ['Amaj7', 'x02120', '--213-'],
@@ -43,13 +52,17 @@ export const FAMILIAR_SHAPES: readonly (readonly [string, string, string])[] = [
   ['Fmaj7', 'xx3210', '--321-'],
   ['Gmaj7', '320002', '31---2'],
   ['Asus2', 'x02200', '--12--'],
+  ['Asus2', 'x02200', '--23--'],
   ['Asus4', 'x02230', '--123-'],
   ['Dsus2', 'xx0230', '---13-'],
+  ['Dsus2', 'xx0230', '---12-'],
   ['Dsus4', 'xx0233', '---134'],
   ['Esus4', '022200', '-234--'],
   ['A7sus4', 'x02030', '--2-3-'],
   ['E7sus4', '020200', '-2-3--'],
   ['D7sus4', 'xx0213', '---214'],
+  ['Gsus4', '330013', '23--14'],
+  ['G7sus4', '330011', '34--11'],
   ['Cadd9', 'x32033', '-21-34'],
   ['Cadd9', 'x32030', '-32-4-'],
   ['C/G', '332010', '342-1-'],
@@ -57,7 +70,9 @@ export const FAMILIAR_SHAPES: readonly (readonly [string, string, string])[] = [
   ['D/F#', '200232', '1--243'],
   ['G/B', 'x20033', '-1--34'],
   ['G/B', 'x20003', '-1---2'],
-  ['Am/G', '302210', '3-241-'],
+  ['Am/G', '3x2210', '4-231-'],
+  ['Am/G', '302210', '4-231-'],
+  ['Am/F#', '2x2210', '2-341-'],
   ['A/C#', 'x42220', '-3111-'],
   ['A/E', '002220', '--123-'],
   ['D/A', 'x00232', '---132'],
@@ -66,15 +81,71 @@ export const FAMILIAR_SHAPES: readonly (readonly [string, string, string])[] = [
   ['E6', '022120', '-2314-'],
   ['G6', '320000', '21----'],
   ['Dm6', 'xx0201', '---2-1'],
-  ['A9', 'x02423', '--1324'],
+  ['A9', 'x02423', '--1423'],
   ['E9', '020102', '-2-1-3'],
+  ['C9', 'x32330', '-2134-'],
   ['Bdim', 'x2343x', '-1243-'],
+  ['Bdim7', 'x20101', '-3-1-2'],
   ['Caug', 'x32110', '-4312-'],
   ['Eaug', '032110', '-4312-'],
   ['E5', '022xxx', '-12---'],
   ['A5', 'x022xx', '--12--'],
   ['D5', 'xx023x', '---13-'],
 ];
+
+/**
+ * The first shapes of other tunings, by the tuning's name, in the same form; shapes on strings at their standard pitch need
+ * no line here (common practice).
+ */
+export const FAMILIAR_IN_TUNING: Readonly<Record<string, readonly (readonly [string, string, string])[]>> = {
+  'drop D': [
+    ['D', '000232', '---132'],
+    ['Dm', '000231', '---231'],
+    ['D5', '000xxx', '------'],
+    ['D5', '00023x', '---13-'],
+    ['D7', '000212', '---213'],
+    ['Dsus2', '000230', '---13-'],
+    ['Dsus4', '000233', '---134'],
+    ['E5', '222xxx', '111---'],
+    ['Em', '222000', '123---'],
+    ['Em7', '222030', '123-4-'],
+    ['F5', '333xxx', '111---'],
+    ['G5', '555xxx', '111---'],
+    ['G', '5x0003', '3----1'],
+    ['Bm7', 'x20202', '-1-2-3'],
+    ['D/F#', '4x0232', '4--132'],
+  ],
+  'double drop D': [
+    ['D', '000234', '---123'],
+    ['D5', '000230', '---12-'],
+    ['D5', '000xxx', '------'],
+    ['G', '5x0000', '1-----'],
+    ['E5', '222xxx', '111---'],
+  ],
+  DADGAD: [
+    ['Dsus4', '000000', '------'],
+    ['D5', '000200', '---1--'],
+    ['D', '004200', '--31--'],
+    ['Dm', '003200', '--21--'],
+    ['Gsus2', '5x0200', '4--1--'],
+    ['G', '5x0020', '4---1-'],
+    ['A7sus4', 'x02000', '--1---'],
+    ['Em7', '2x2020', '1-2-3-'],
+  ],
+  'open D': [
+    ['D', '000000', '------'],
+    ['G', '020120', '-2-13-'],
+    ['Bm', 'x20020', '-1--2-'],
+  ],
+  'open G': [
+    ['G', 'x00000', '------'],
+    ['D', 'xx0234', '---123'],
+    ['Em', 'xx2002', '--1--2'],
+  ],
+};
+
+/** One finger across all strings of an open tuning: the string index of the root (common practice). */
+export const STRAIGHT_BARRES: Readonly<Record<string, number>> = { 'open D': 0, 'open G': 1 };
 
 /**
  * The movable hands, written as low as they stand without an open string: quality, string index of the root, frets,

@@ -1,10 +1,11 @@
-import { namedOpenMidi, STANDARD_TUNING, type Tuning } from '../fretboard/tuning.ts';
+import { namedOpenMidi, STANDARD_TUNING, TUNINGS, type Tuning } from '../fretboard/tuning.ts';
 import { type ChordSymbol, parseChordSymbol } from '../harmony/chord-symbol.ts';
+import { isEqual } from '../kernel/equal.ts';
 import { invariant } from '../kernel/invariant.ts';
-import { itemAt } from '../kernel/list.ts';
+import { itemAt, range, uniqueBy } from '../kernel/list.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
-import { FAMILIAR_SHAPES, MOVABLE_FORMS } from './familiar.data.ts';
+import { FAMILIAR_IN_TUNING, FAMILIAR_SHAPES, MOVABLE_FORMS, STRAIGHT_BARRES } from './familiar.data.ts';
 import { type Finger, type Fingering, formatShape, parseShape, type Shape } from './shape.ts';
 
 /**
@@ -15,12 +16,21 @@ export const STRANGENESS = { nextFamiliar: 0.35, movable: 0.5, unknown: 3.3 } as
 const MOST_STRANGE_FAMILIAR = 0.7;
 const HIGHEST_MOVABLE_LIFT = 9;
 
-/** A shape the hand has met before, and how strange it still is for this chord: 0 for the first that books teach. */
-export type Familiar = { readonly fingering: Fingering; readonly strangeness: number };
+/**
+ * A shape the hand has met before, with its usual fingers and other usual ones, and how strange it still is for this
+ * chord: 0 for the first that books teach.
+ */
+export type Familiar = {
+  readonly fingering: Fingering;
+  readonly others: readonly Fingering[];
+  readonly strangeness: number;
+};
 
 const FINGER_OF_MARK: Readonly<Record<string, Finger>> = { 1: 1, 2: 2, 3: 3, 4: 4 };
 const FINGERING_BY_TEXT = new Map<string, Fingering>();
 const OPEN_BY_CHORD = new Map<string, Fingering[]>();
+const OWN_BY_TUNING = new Map<string, ReadonlyMap<string, readonly Fingering[]>>();
+const OWN_FINGERINGS = new Set<Fingering>();
 const MOVABLE_BY_QUALITY = new Map<string, { readonly rootString: number; readonly form: Fingering }[]>();
 
 for (const [name, frets, fingers] of FAMILIAR_SHAPES) {
@@ -32,6 +42,18 @@ for (const [name, frets, fingers] of FAMILIAR_SHAPES) {
   if (!FINGERING_BY_TEXT.has(frets)) {
     FINGERING_BY_TEXT.set(frets, fingering);
   }
+}
+for (const [tuning, rows] of Object.entries(FAMILIAR_IN_TUNING)) {
+  const byChord = new Map<string, Fingering[]>();
+  for (const [name, frets, fingers] of rows) {
+    const chord = parseChordSymbol(name);
+    invariant(chord.ok, `familiar chord ${name}`);
+    const fingering = toFingering(frets, fingers);
+    OWN_FINGERINGS.add(fingering);
+    const key = chordKeyOf(chord.value);
+    byChord.set(key, [...(byChord.get(key) ?? []), fingering]);
+  }
+  OWN_BY_TUNING.set(tuning, byChord);
 }
 for (const [quality, rootString, frets, fingers] of MOVABLE_FORMS) {
   const known = MOVABLE_BY_QUALITY.get(quality) ?? [];
@@ -65,22 +87,58 @@ export function findFamiliarFingering(shape: Shape, tuning: Tuning): Fingering |
 
 /** The open and movable familiar shapes of a chord by their text, as far as they hold in this tuning. */
 export function familiarShapesOf(chord: ChordSymbol, tuning: Tuning): ReadonlyMap<string, Familiar> {
-  const open = (OPEN_BY_CHORD.get(chordKeyOf(chord)) ?? []).map((fingering, order) => ({
+  const key = chordKeyOf(chord);
+  const listed = [...(OWN_BY_TUNING.get(ownNameOf(tuning))?.get(key) ?? []), ...(OPEN_BY_CHORD.get(key) ?? [])].filter(
+    (fingering) => OWN_FINGERINGS.has(fingering) || isAtHome(fingering.shape, tuning),
+  );
+  const shapes = uniqueBy(listed, ({ shape }) => formatShape(shape));
+  const open = shapes.map((fingering, order) => ({
     fingering,
+    others: listed.filter((other) => other !== fingering && isEqual(other.shape, fingering.shape)),
     strangeness: Math.min(order * STRANGENESS.nextFamiliar, MOST_STRANGE_FAMILIAR),
   }));
-  const known = [...movableShapesOf(chord), ...open].filter(({ fingering }) => isAtHome(fingering.shape, tuning));
+  const movable = movableShapesOf(chord).filter(({ fingering }) => isAtHome(fingering.shape, tuning));
+  const known = [...straightBarre(chord, tuning), ...movable, ...open];
   return new Map(known.map((familiar) => [formatShape(familiar.fingering.shape), familiar]));
 }
+
+/** The shipped tuning that a tuning is, apart from a common shift; "" for none. */
+function ownNameOf(tuning: Tuning): string {
+  const open = namedOpenMidi(tuning);
+  return TUNINGS.find(({ openMidi }) => isEqual(openMidi, open))?.name ?? '';
+}
+
+/** One finger across, where the tuning is itself a major chord. */
+function straightBarre(chord: ChordSymbol, tuning: Tuning): readonly Familiar[] {
+  const name = ownNameOf(tuning);
+  const rootString = STRAIGHT_BARRES[name];
+  if (rootString === undefined || chord.quality !== '' || chord.bass !== null) {
+    return [];
+  }
+  const fret = toPitchClass(pitchClassOf(chord.root) - itemAt(namedOpenMidi(tuning), rootString));
+  const shape = tuning.openMidi.map((_, string) => (string < rootString ? null : fret));
+  const fingers = shape.map((each): Finger | null => (each === null ? null : 1));
+  return fret === 0 ? [] : [{ fingering: { shape, fingers }, others: [], strangeness: STRANGENESS.movable }];
+}
+
+/** By how many frets a movable hand comes round to the same notes: chords of equal steps do so within the octave. */
+const FRETS_ROUND: Readonly<Record<string, number>> = { dim7: 3, aug: 4 };
+const OCTAVE_FRETS = 12;
 
 /** The movable hands slid up to the chord's root. */
 function movableShapesOf(chord: ChordSymbol): readonly Familiar[] {
   const root = pitchClassOf(chord.root);
   const forms = chord.bass === null ? (MOVABLE_BY_QUALITY.get(chord.quality) ?? []) : [];
+  const round = FRETS_ROUND[chord.quality] ?? OCTAVE_FRETS;
   return forms.flatMap(({ rootString, form }) => {
     const lowest = itemAt(form.shape, rootString) ?? 0;
-    const lift = toPitchClass(root - itemAt(STANDARD_TUNING.openMidi, rootString) - lowest);
-    const shape = form.shape.map((fret) => (fret === null ? null : fret + lift));
-    return lift > HIGHEST_MOVABLE_LIFT ? [] : [{ fingering: { ...form, shape }, strangeness: STRANGENESS.movable }];
+    const first = toPitchClass(root - itemAt(STANDARD_TUNING.openMidi, rootString) - lowest) % round;
+    const lifts = range(0, OCTAVE_FRETS / round).map((times) => first + times * round);
+    return lifts
+      .filter((lift) => lift <= HIGHEST_MOVABLE_LIFT)
+      .map((lift) => {
+        const shape = form.shape.map((fret) => (fret === null ? null : fret + lift));
+        return { fingering: { ...form, shape }, others: [], strangeness: STRANGENESS.movable };
+      });
   });
 }

@@ -57,8 +57,9 @@ export type Instrument = {
  */
 export type Limits = { readonly shapes: number; readonly fingerings: number; readonly slack: number };
 
-/** What an odd fingering of a shape with a usual one costs above its own effort. */
-const UNUSUAL_FINGERS = 0.8;
+/** What other fingers than the usual ones cost above their own effort: some are usual too, the rest have to be unlearned. */
+const OTHER_USUAL_FINGERS = 0.15;
+const UNUSUAL_FINGERS = 2;
 
 /**
  * The shapes of a chord, easiest first, at most `limit`, each with its easiest fingers. `chord` is the shape chord, named
@@ -133,11 +134,18 @@ export function rateHold({ frets, fingers }: Hold, chord: ChordSymbol, instrumen
 
 /** How strange a shape is to a hand that knows its first chord book, and other fingers than the usual ones with it. */
 function strangenessOf(known: Familiar | null, fingers: FingerNumbers): number {
-  if (known === null) {
-    return STRANGENESS.unknown;
+  return known === null ? STRANGENESS.unknown : known.strangeness + fingerStrangeness(known, fingers);
+}
+
+function fingerStrangeness({ fingering, others }: Familiar, fingers: FingerNumbers): number {
+  if (hasFingers(fingering, fingers)) {
+    return 0;
   }
-  const usual = toFingerNumbers(known.fingering.fingers);
-  return known.strangeness + (usual.every((finger, string) => finger === fingers[string]) ? 0 : UNUSUAL_FINGERS);
+  return others.some((other) => hasFingers(other, fingers)) ? OTHER_USUAL_FINGERS : UNUSUAL_FINGERS;
+}
+
+function hasFingers(fingering: Fingering, fingers: FingerNumbers): boolean {
+  return toFingerNumbers(fingering.fingers).every((finger, string) => finger === fingers[string]);
 }
 
 /** Where the hand works on an instrument. */

@@ -1,9 +1,9 @@
 import { lazy, Suspense, useMemo } from 'react';
 import { styled } from 'styled-components';
+import { sayProblem } from '../../../core/formats/text-chart/chart-messages.ts';
 import type { ChartProblem } from '../../../core/formats/text-chart/problem.ts';
 import { findHeaderName } from '../../../core/formats/text-chart/read-headers.ts';
 import { isHeading } from '../../../core/formats/text-chart/read-heading.ts';
-import { sayProblem } from '../../editor/chart-messages.ts';
 import { Loading } from '../../ui/loading.tsx';
 import type { EditorRemark, EditorTarget } from '../../ui/text-editor.tsx';
 import type { ChartText } from './use-chart-text.ts';

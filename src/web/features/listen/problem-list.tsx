@@ -1,7 +1,7 @@
 import { styled } from 'styled-components';
+import { sayProblem } from '../../../core/formats/text-chart/chart-messages.ts';
 import { MOST_PROBLEMS } from '../../../core/formats/text-chart/parse-chart.ts';
 import type { ChartProblem } from '../../../core/formats/text-chart/problem.ts';
-import { sayProblem } from '../../editor/chart-messages.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import type { EditorTarget } from '../../ui/text-editor.tsx';

@@ -1,5 +1,5 @@
-import type { ChartProblem, ProblemKind } from '../../core/formats/text-chart/problem.ts';
-import { SONG_LIMITS } from '../../core/song/song-limits.ts';
+import { SONG_LIMITS } from '../../song/song-limits.ts';
+import type { ChartProblem, ProblemKind } from './problem.ts';
 
 /** A sentence for each finding; `found` is what stands in the text. */
 const SENTENCES: Readonly<Record<ProblemKind, (found: string) => string>> = {

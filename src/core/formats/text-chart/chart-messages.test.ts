@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
-import { parseChart } from '../../core/formats/text-chart/parse-chart.ts';
 import { sayProblem } from './chart-messages.ts';
+import { parseChart } from './parse-chart.ts';
 
 test.each([
   ['| Cq |', '“Cq” is no chord known here.'],

@@ -1,0 +1,65 @@
+const GUITAR = `  --hand small|average|large   the hand (average)
+  --no-barres                  the hand holds no full barre yet
+  --thumb                      the thumb may stop the lowest string
+  --scale MM                   scale length (648)
+  --highest-fret N             highest fret that can be reached, from the nut (14)`;
+const SETUP = `  --tuning T                   a shipped name, or open strings low to high: "drop D", DADGBD, "G4 C4 E4 A4"
+  --capo N                     capo fret (0)`;
+
+/** What each command does, in full. */
+export const HELP: Readonly<Record<string, string>> = {
+  plan: `ladder plan FILE… [options]
+The best setups for a song: tuning, capo, key, and a shape for every chord, with the reasons.
+FILE is a text chart or a song saved as JSON; - is standard input. The sounding key stays, the shipped tunings and
+capo 0 to 9 are tried, unless:
+  --free-key                   the key may move 3 semitones either way
+  --keys N                     the key may move N semitones either way (0 to 6)
+  --singer LOW-HIGH            the key may move to where the melody lies in this range, such as A3-E5
+  --melody LOW-HIGH            the melody's range, where the song does not say
+  --tunings T,T…               tunings to try
+  --capos N or N-M             capo frets to try
+  --pin PIN                    what has to be kept, once for each: open:A2 (that note rings on an open string),
+                               reach:D2 (it can be played), barres:1 (at most), capo:3, G=320033 (that shape),
+                               F!=133211 (not that shape)
+  --known LIST                 shapes the class knows: "G, C, D/F#, F xx3211"
+  --per-occurrence             also the best shape each time a chord comes, for the first setup
+  --limit N                    how many setups (8, at most 16)
+${GUITAR}
+  --json                       as JSON`,
+  shapes: `ladder shapes CHORD [options]
+The ways to hold a chord, easiest first, with fingers (lowest string first), effort, sounding notes and what makes it
+hard. CHORD is named behind the capo.
+${SETUP}
+  --limit K                    how many (8)
+${GUITAR}
+  --json                       as JSON`,
+  name: `ladder name FRETS [options]
+What a shape is called, best name first. FRETS such as x32010 or 10-12-12-11-10-10, from the capo.
+${SETUP}
+  --as CHORD                   whether this name is right: exact, incomplete or wrong
+  --limit K                    how many names (5)
+  --json                       as JSON`,
+  change: `ladder change CHORD CHORD [options]
+The easiest way from one chord to the next: what stays, slides, lifts and lands. C=x32010 asks for that shape.
+${SETUP}
+${GUITAR}
+  --json                       as JSON`,
+  chart: `ladder chart FILE --capo N [options]
+The song's chart with the shapes behind that capo; what sounds stays.
+  --capo N                     capo fret (as in the song)
+  --tuning T                   another tuning
+  --sounding                   in sounding names instead of shapes
+  --json                       as JSON`,
+};
+
+/** The commands at a glance. */
+export const OVERVIEW = `ladder COMMAND …
+
+  plan FILE…            the best setups for songs
+  shapes CHORD          the ways to hold a chord
+  name FRETS            what a shape is called
+  change CHORD CHORD    the way from one chord to the next
+  chart FILE --capo N   a chart behind another capo
+
+ladder COMMAND --help says more. Answers go to standard output, mistakes to standard error. Exit codes: 0 answered,
+1 something could not be answered, 2 the command was not understood.`;

@@ -1,0 +1,60 @@
+import type { Answer } from './answer.ts';
+import { runChange } from './change.ts';
+import { runChart } from './chart.ts';
+import { CommandError } from './command-error.ts';
+import { HELP, OVERVIEW } from './help.ts';
+import { runName } from './name.ts';
+import { runPlan } from './plan.ts';
+import { runShapes } from './shapes.ts';
+
+const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer>> = {
+  plan: runPlan,
+  shapes: runShapes,
+  name: runName,
+  change: runChange,
+  chart: runChart,
+};
+
+const ANSWERED = 0;
+const FAILED = 1;
+const NOT_UNDERSTOOD = 2;
+
+/** What a command leaves: its text, its complaints, and its exit code. */
+export type Outcome = { readonly out: string; readonly err: string; readonly code: number };
+
+function answerTo([name, ...args]: readonly string[]): Outcome {
+  const wantsHelp = name === undefined || name === 'help' || name === '--help' || args.includes('--help');
+  if (wantsHelp) {
+    const topic = name === 'help' ? args[0] : name;
+    return { out: `${HELP[topic ?? ''] ?? OVERVIEW}\n`, err: '', code: ANSWERED };
+  }
+  const command = COMMANDS[name];
+  if (command === undefined) {
+    return { out: '', err: `ladder: "${name}" is no command.\n\n${OVERVIEW}\n`, code: NOT_UNDERSTOOD };
+  }
+  const { text, failures } = command(args);
+  return {
+    out: text === '' ? '' : `${text}\n`,
+    err: failures.map((failure) => `ladder ${name}: ${failure}\n`).join(''),
+    code: failures.length === 0 ? ANSWERED : FAILED,
+  };
+}
+
+/** Mistakes in the options come from the argument reader, which marks them by their codes. */
+function isBadArgument(error: unknown): error is Error {
+  return error instanceof Error && 'code' in error && String(error.code).startsWith('ERR_PARSE_ARGS');
+}
+
+/** Runs a command line. */
+export function run(args: readonly string[]): Outcome {
+  try {
+    return answerTo(args);
+  } catch (error) {
+    const isKnown = error instanceof CommandError;
+    if (!isKnown && !isBadArgument(error)) {
+      throw error;
+    }
+    const code = isKnown && !error.isUsage ? FAILED : NOT_UNDERSTOOD;
+    return { out: '', err: `ladder ${args[0] ?? ''}: ${error.message}\n`, code };
+  }
+}

@@ -8,7 +8,7 @@ export default defineConfig({
         test: {
           name: 'core',
           environment: 'node',
-          include: ['src/{core,contract,exchange,worker}/**/*.test.ts'],
+          include: ['src/{core,contract,exchange,worker,cli}/**/*.test.ts'],
           testTimeout: 400_000,
         },
       },

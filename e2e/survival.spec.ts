@@ -34,7 +34,9 @@ test('a new folder holds the demo songs, a taken port is said, and the server st
   expect(songs).toMatchObject([
     { title: 'Tin Roof Almanac', bars: 77, capoFret: 3, soundingKey: 'Bb' },
     { title: "The Clockmender's Ferry", bars: 101, capoFret: 2, soundingKey: 'Bm' },
+    { title: 'A Letter to the Lighthouse Cook', bars: 100, capoFret: 2, soundingKey: 'D' },
     { title: 'Quarry Dog', bars: 70, capoFret: 2, soundingKey: 'E' },
+    { title: 'Last Tram, Wrong Shoes', bars: 88, capoFret: 0, soundingKey: 'A' },
   ]);
   const taken = await start(newFolder());
   expect(taken.ready).toBe(false);

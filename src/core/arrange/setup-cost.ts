@@ -11,17 +11,20 @@ const HALF_STEP_DOWN = 0.35;
 const WHOLE_STEP_DOWN = 0.5;
 const ONE_STRING = 0.25;
 const PER_SEMITONE = 0.15;
-const NOTHING_TO_SPARE = 0.2;
+const PER_SPARE_MISSING = 0.2;
 
 /**
  * What a setup costs before a chord is played, in easy fingers: a little for any capo and for each fret, more above fret 5, where frets get narrow;
  * retuning by strings; leaving the record's key by semitones, which costs nothing where a singer asks for it, though a voice
- * wants a semitone to spare. Weights that matched practised choices (fitted, see the tests of the setup planner).
+ * wants two semitones to spare. Weights that matched practised choices (fitted, see the tests of the setup planner).
  */
 export function scoreSetup(setup: Setup, keyShift: number, fit: SingerFit | null): number {
   const { capoFret } = setup;
   const capo = capoFret === 0 ? 0 : ANY_CAPO + PER_FRET * capoFret + Math.max(0, capoFret - HIGH_CAPO) * PER_HIGH_FRET;
-  const key = fit === null ? Math.abs(keyShift) * PER_SEMITONE : spareOf(fit) < WANTED_SPARE ? NOTHING_TO_SPARE : 0;
+  const key =
+    fit === null
+      ? Math.abs(keyShift) * PER_SEMITONE
+      : Math.max(0, WANTED_SPARE - Math.max(0, spareOf(fit))) * PER_SPARE_MISSING;
   return capo + retuningCost(setup.tuning) + key;
 }
 

@@ -11,7 +11,7 @@ export type SingerFit = {
 const OCTAVES = [0, -12, 12] as const;
 
 /** Semitones to spare that a singer should have at either end (common practice: one or two). */
-export const WANTED_SPARE = 1;
+export const WANTED_SPARE = 2;
 
 /**
  * How a melody lies in a singer's comfortable range when the song is moved by some semitones: in the octave with the most

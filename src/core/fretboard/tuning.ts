@@ -109,15 +109,27 @@ function nearestMidi(letter: string, near: number): number {
 }
 
 /**
- * By how many semitones all strings together lie off standard (half step down: -1); 0 when they moved differently or the
- * instrument has another number of strings. Shapes keep their names under a common shift.
+ * By how many semitones all strings together lie off standard (half step down: -1), or a step or two below another shipped
+ * tuning; 0 where they moved differently or the instrument has another number of strings. Shapes keep their names under a
+ * common shift. Higher ones are tunings of their own: open E is not called open D.
  */
 export function commonShiftOf(tuning: Tuning): number {
-  const shifts = new Set(tuning.openMidi.map((midi, index) => midi - (STANDARD_TUNING.openMidi[index] ?? midi)));
+  const shift = shiftFrom(STANDARD_TUNING, tuning);
+  if (shift !== null) {
+    return shift;
+  }
+  const shifts = TUNINGS.map((known) => shiftFrom(known, tuning));
+  return shifts.find((other) => other !== null && other <= 0 && other >= LOWEST_NAMED_SHIFT) ?? 0;
+}
+
+/** As far down as other tunings than standard keep the names of their shapes. */
+const LOWEST_NAMED_SHIFT = -2;
+
+/** The semitones by which all strings of a tuning lie above another's; null where they differ. */
+function shiftFrom(known: Tuning, tuning: Tuning): number | null {
+  const shifts = new Set(tuning.openMidi.map((midi, index) => midi - (known.openMidi[index] ?? midi)));
   const [shift] = shifts;
-  return shifts.size === 1 && shift !== undefined && tuning.openMidi.length === STANDARD_TUNING.openMidi.length
-    ? shift
-    : 0;
+  return shifts.size === 1 && shift !== undefined && tuning.openMidi.length === known.openMidi.length ? shift : null;
 }
 
 /** The open strings as the shapes' names count them: MIDI numbers without the common shift. */

@@ -1,13 +1,23 @@
 import { describe, expect, test } from 'vitest';
+import { createPlanMemory } from '../../core/arrange/candidates.ts';
 import { easiestFrets, planCapoRows } from '../../core/arrange/capo-rows.ts';
 import { listPasses } from '../../core/arrange/form-summary.ts';
+import { questionOf } from '../../core/arrange/part-shapes.ts';
 import { createPlanner } from '../../core/arrange/planner.ts';
 import { checkRecord } from '../../core/arrange/record-check.ts';
+import { planSetups, type SetupPlan } from '../../core/arrange/setup-plan.ts';
+import type { SetupQuestion } from '../../core/arrange/setup-question.ts';
+import { toSongProblem } from '../../core/arrange/song-problem.ts';
 import { formatChart } from '../../core/formats/text-chart/format-chart.ts';
+import { STANDARD_TUNING, TUNINGS } from '../../core/fretboard/tuning.ts';
 import { formatChordSymbol } from '../../core/harmony/chord-symbol.ts';
+import { formatKey } from '../../core/harmony/key.ts';
 import { itemAt } from '../../core/kernel/list.ts';
 import { runSteps } from '../../core/kernel/steps.ts';
+import { parseRange } from '../../core/pitch/midi.ts';
 import { formatMinutes } from '../../core/rhythm/clock.ts';
+import { describeChange } from '../../core/shapes/change.ts';
+import { AVERAGE_HAND } from '../../core/shapes/hand.ts';
 import { formatShape } from '../../core/shapes/shape.ts';
 import { listSoundingMidi } from '../../core/shapes/sounding.ts';
 import { chartOf } from '../../core/song/chart-of.ts';
@@ -17,6 +27,8 @@ import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
 import { listSongChords } from '../../core/song/song-chords.ts';
 import { CLOCKMENDERS_FERRY } from './clockmenders-ferry.data.ts';
 import { createDemoSongs } from './demo-songs.ts';
+import { LAST_TRAM } from './last-tram.data.ts';
+import { LIGHTHOUSE_COOK } from './lighthouse-cook.data.ts';
 import { QUARRY_DOG } from './quarry-dog.data.ts';
 import { TIN_ROOF_ALMANAC } from './tin-roof-almanac.data.ts';
 
@@ -129,7 +141,7 @@ describe('The Clockmender’s Ferry', () => {
 });
 
 describe('Quarry Dog', () => {
-  const dog = itemAt(songs, 2);
+  const dog = itemAt(songs, 3);
 
   test('is one walk-through of 70 bars, 280 beats and 2:30 in drop D', () => {
     expect(factsOf(dog)).toEqual([70, 280, '2:30', 'E5 E A D F#m B C#m7']);
@@ -143,5 +155,173 @@ describe('Quarry Dog', () => {
 
   test('is shown as the chart it was typed in', () => {
     expect(formatChart(chartOf(dog))).toBe(QUARRY_DOG);
+  });
+});
+
+/** The plan of a demo song, in standard tuning unless asked otherwise; its own shapes are pinned as in the song. */
+const planOf = (document: SongDocument, asked: Partial<SetupQuestion> = {}) => {
+  const question = { ...questionOf(mainPartOf(document), AVERAGE_HAND), tunings: [STANDARD_TUNING], ...asked };
+  const problem = toSongProblem(document);
+  return { problem, question, plan: runSteps(planSetups(problem, question, createPlanMemory())) };
+};
+const setupsOf = (plan: SetupPlan) => plan.setups.map(({ solution }) => solution.place.setup.capoFret);
+const shapesOf = (plan: SetupPlan, capoFret: number) =>
+  plan.setups
+    .find(({ solution }) => solution.place.setup.capoFret === capoFret)
+    ?.solution.chords.map(({ shapeChord }) => formatChordSymbol(shapeChord))
+    .join(' ');
+/** What each finger does between two stored shapes of a song. */
+const actionsIn = (document: SongDocument, from: string, to: string) => {
+  const held = (name: string) =>
+    itemAt(
+      mainPartOf(document).shapes.filter(({ chord }) => formatChordSymbol(chord) === name),
+      0,
+    ).fingering;
+  return Object.fromEntries(describeChange(held(from), held(to)).steps.map(({ finger, action }) => [finger, action]));
+};
+const range = (low: string, high: string) => {
+  const read = parseRange(`${low}-${high}`);
+  return read.ok ? read.value : null;
+};
+const KEY_SHIFTS = [-6, -5, -4, -3, -2, -1, 0, 1, 2, 3, 4, 5];
+
+describe('Tin Roof Almanac in the hands', () => {
+  test('keeps its family of fingers: the ring never leaves in the verse, ring and little stay to G/B', () => {
+    for (const [from, to] of [
+      ['G', 'D'],
+      ['D', 'Em7'],
+      ['Em7', 'Cadd9'],
+      ['Cadd9', 'G'],
+    ] as const) {
+      expect(actionsIn(song, from, to)[3], `${from} to ${to}`).toBe('anchor');
+    }
+    expect(actionsIn(song, 'Cadd9', 'G/B')).toMatchObject({ 3: 'anchor', 4: 'anchor' });
+  });
+
+  test('suits a singer from A3 to E5 as it is: 3 semitones spare below, 2 above', () => {
+    const { plan } = planOf(song, { singer: range('A3', 'E5') });
+    expect(plan.setups[0]?.singer).toMatchObject({ octaveSemitones: 0, below: 3, above: 2 });
+  });
+});
+
+describe('The Clockmender’s Ferry in the hands', () => {
+  const ferry = itemAt(songs, 1);
+  const free = {
+    ...ferry,
+    arrangements: ferry.arrangements.map((each) => ({
+      ...each,
+      parts: each.parts.map((part) => ({ ...part, shapes: [] })),
+    })),
+  };
+
+  test('without its own shapes is easiest at capo 2, and the bass falls all the way', () => {
+    const { plan } = planOf(free);
+    expect(setupsOf(plan)[0]).toBe(2);
+    const lowest = (name: string) =>
+      plan.setups[0]?.solution.chords.find(({ shapeChord }) => formatChordSymbol(shapeChord) === name)?.candidate
+        ?.lowestMidi ?? 0;
+    const bass = ['Am', 'Am/G', 'Am/F#', 'Fmaj7'].map(lowest);
+    expect(bass).toEqual([...bass].sort((a, b) => b - a));
+    expect(new Set(bass).size).toBe(4);
+  });
+
+  test('has its rival at capo 7 without an F, cramped there', () => {
+    const { plan } = planOf(free);
+    expect(setupsOf(plan).slice(0, 3)).toContain(7);
+    expect(shapesOf(plan, 7)).toBe('Em Em/D Em/C# Cmaj7 B7 G D Am C');
+    const rival = plan.setups.find(({ solution }) => solution.place.setup.capoFret === 7);
+    expect(rival?.crowding?.neckFret).toBeGreaterThanOrEqual(8);
+    expect(rival?.crowding?.practiceCapoFret).toBeLessThan(7);
+  });
+
+  test('for a singer from G3 to A4 the capo comes off: A3 to A4, 2 below and 0 above', () => {
+    const { plan } = planOf(free, { singer: range('G3', 'A4'), keyShifts: KEY_SHIFTS });
+    expect(plan.setups[0]?.solution.place.setup.capoFret).toBe(0);
+    expect(formatKey(itemAt(plan.setups, 0).solution.place.shapeKey)).toBe('Am');
+    expect(plan.setups[0]?.singer).toMatchObject({ below: 2, above: 0, sung: range('A3', 'A4') });
+  });
+});
+
+describe('A Letter to the Lighthouse Cook', () => {
+  const cook = itemAt(songs, 2);
+
+  test('has 100 bars, 200 dotted beats, lasts 3:34, and spells F#7 and the borrowed Gm', () => {
+    const bars = listPlayedBars(cook);
+    const totals = totalsOf(bars);
+    expect([totals.bars, totals.beats / 3, formatMinutes(totals.seconds ?? 0)]).toEqual([100, 200, '3:34']);
+    expect(
+      listSongChords(cook, bars)
+        .map(({ chord }) => formatChordSymbol(chord))
+        .join(' '),
+    ).toBe('D F#m G A Bm Bm/A A/C# Em7 F#7 Gm');
+  });
+
+  test('comes to F 21 times and to Fm 9 times', () => {
+    const entries = Object.fromEntries(
+      listSongChords(cook).map(({ chord, entries: times }) => [formatChordSymbol(chord), times]),
+    );
+    expect([entries['G'], entries['Gm']]).toEqual([21, 9]);
+  });
+
+  test('stays easiest at capo 2; its rival at capo 7 has two barres', () => {
+    const { plan } = planOf(cook);
+    expect(setupsOf(plan)[0]).toBe(2);
+    expect(shapesOf(plan, 7)).toBe('G Bm C D Em Em/D D/F# Am7 B7 Cm');
+    const rival = plan.setups.find(({ solution }) => solution.place.setup.capoFret === 7);
+    expect(rival?.crowding).not.toBeNull();
+  });
+
+  test('is sung by a voice from B2 to E4 in E alone, an octave lower, with nothing to spare, in the same shapes', () => {
+    const { plan } = planOf(cook, { singer: range('B2', 'E4'), keyShifts: KEY_SHIFTS });
+    expect(new Set(plan.setups.map(({ solution }) => formatKey(solution.place.soundingKey)))).toEqual(new Set(['E']));
+    expect(plan.setups[0]?.singer).toMatchObject({ octaveSemitones: -12, below: 0, above: 0 });
+    expect(plan.setups[0]?.solution.place.setup.capoFret).toBe(4);
+    expect(plan.setups[0]?.recordCapoFret).toBe(2);
+  });
+
+  test('keeps index and middle from C to Am, the middle from Em to E7, and lifts only the middle from small F to Fm', () => {
+    expect(actionsIn(cook, 'C', 'Am')).toMatchObject({ 1: 'anchor', 2: 'anchor' });
+    expect(actionsIn(cook, 'Em', 'E7')).toMatchObject({ 2: 'anchor' });
+  });
+
+  test('is shown as the chart it was typed in', () => {
+    expect(formatChart(chartOf(cook))).toBe(LIGHTHOUSE_COOK);
+  });
+});
+
+describe('Quarry Dog in the hands', () => {
+  test('is easiest in its own drop D at capo 2, with standard tuning as its rival', () => {
+    const tunings = TUNINGS.filter(({ name }) => name === 'drop D' || name === 'standard');
+    const { plan } = planOf(itemAt(songs, 3), { tunings });
+    expect(plan.setups[0]?.solution.place.setup).toMatchObject({ capoFret: 2, tuning: { name: 'drop D' } });
+    expect(plan.setups.slice(0, 3).some(({ solution }) => solution.place.setup.tuning.name === 'standard')).toBe(true);
+  });
+});
+
+describe('Last Tram, Wrong Shoes', () => {
+  const tram = itemAt(songs, 4);
+
+  test('has 88 bars, 348 beats, lasts 2:17, and is 4 bars short of its record', () => {
+    expect(factsOf(tram)).toEqual([88, 348, '2:17', 'A D E F#m Bm7']);
+    expect(checkRecord(tram, totalsOf(listPlayedBars(tram)))).toMatchObject({ bars: 4, recordSeconds: 144 });
+  });
+
+  test('has its 2/4 bars at 13 and 54 only, and enters F#m 11 times in 15 bars', () => {
+    const bars = listPlayedBars(tram);
+    expect(bars.filter(({ metre }) => metre.beats === 2).map(({ number }) => number)).toEqual([13, 54]);
+    const minor = listSongChords(tram, bars).find(({ chord }) => formatChordSymbol(chord) === 'F#m');
+    expect([minor?.entries, minor?.bars]).toEqual([11, 15]);
+  });
+
+  test('is all open at capo 2, but to keep the drone A on an open string the capo stays off', () => {
+    expect(setupsOf(planOf(tram).plan)[0]).toBe(2);
+    expect(shapesOf(planOf(tram).plan, 2)).toBe('G C D Em Am7');
+    const pinned = planOf(tram, { pins: [{ kind: 'open-string', midi: 45 }] });
+    expect(setupsOf(pinned.plan)[0]).toBe(0);
+    expect(pinned.plan.refused).toEqual([{ pin: { kind: 'open-string', midi: 45 }, setups: 8 }]);
+  });
+
+  test('is shown as the chart it was typed in', () => {
+    expect(formatChart(chartOf(tram))).toBe(LAST_TRAM);
   });
 });

@@ -7,12 +7,14 @@ import type { SongDocument } from '../../core/song/document.ts';
 import { newSong } from '../../core/song/new-song.ts';
 import type { SongService } from '../songs/service.ts';
 import { CLOCKMENDERS_FERRY } from './clockmenders-ferry.data.ts';
+import { LAST_TRAM } from './last-tram.data.ts';
+import { LIGHTHOUSE_COOK } from './lighthouse-cook.data.ts';
 import { QUARRY_DOG } from './quarry-dog.data.ts';
 import { TIN_ROOF_ALMANAC } from './tin-roof-almanac.data.ts';
 
 /** The songs a new library starts with, made from their charts. */
 export function createDemoSongs(): readonly SongDocument[] {
-  return [TIN_ROOF_ALMANAC, CLOCKMENDERS_FERRY, QUARRY_DOG].map((text) => {
+  return [TIN_ROOF_ALMANAC, CLOCKMENDERS_FERRY, LIGHTHOUSE_COOK, QUARRY_DOG, LAST_TRAM].map((text) => {
     const parsed = parseChart(text);
     invariant(isClean(parsed), 'a demo chart has errors');
     const applied = applyCommand(newSong('Untitled song'), {

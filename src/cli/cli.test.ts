@@ -1,0 +1,212 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, describe, expect, test } from 'vitest';
+import { listRetuningSteps } from '../core/fretboard/retuning.ts';
+import { STANDARD_TUNING, TUNINGS } from '../core/fretboard/tuning.ts';
+import { HELP } from './help.ts';
+import { run } from './run.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'ladder-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+const fileWith = (name: string, text: string | Uint8Array) => {
+  const file = join(folder, name);
+  writeFileSync(file, text);
+  return file;
+};
+const SONG = 'title: Made Up\nkey: Bb\ntempo: 92\nrange: C4-D5\n\nVerse:\n| Bb | F | Gm | Eb |\n| Bb | F | Eb | Bb |\n';
+const song = fileWith('made-up.txt', SONG);
+const json = (...args: readonly string[]) => JSON.parse(run([...args, '--json']).out);
+
+describe('plan', () => {
+  test('answers as JSON with ranked setups, their shapes, costs, losses and reasons', () => {
+    const plan = json('plan', song);
+    expect(Object.keys(plan)).toEqual(expect.arrayContaining(['setups', 'exact', 'elapsedMs']));
+    expect(plan.exact).toBe(true);
+    const [first] = plan.setups;
+    expect(first).toMatchObject({
+      rank: 1,
+      tuning: { name: 'standard', strings: ['E2', 'A2', 'D3', 'G3', 'B3', 'E4'] },
+      capo: 3,
+      soundingKey: 'Bb',
+      shapeKey: 'G',
+      transposeSemitones: 3,
+      barreChords: [],
+    });
+    expect(first.chords[0]).toMatchObject({ sounding: 'Bb', shape: 'G', frets: '320003' });
+    expect(first.chords[0].fingers).toMatch(/^(?:21---3|32---4)$/);
+    const { hold, change, learn, setup, total } = first.effort;
+    expect(hold + change + learn + setup).toBeCloseTo(total, 2);
+    expect(first.reasons[0].text).toBe(
+      'Capo 3, G shapes: no barre chords; sounds in Bb major, as on the record.'.replace('Bb', 'B♭'),
+    );
+    expect(plan.setups.map(({ rank }: { rank: number }) => rank)).toEqual(
+      plan.setups.map((_: unknown, index: number) => index + 1),
+    );
+  });
+
+  test('takes several files, names the one that fails, and still answers the others', () => {
+    const bad = fileWith('bad.txt', '| C | Cq |\n');
+    const { out, err, code } = run(['plan', song, join(folder, 'nowhere.txt'), bad, '--json']);
+    const answers = JSON.parse(out);
+    expect(answers.map(({ file }: { file: string }) => file)).toEqual([song, join(folder, 'nowhere.txt'), bad]);
+    expect(answers[0].setups.length).toBeGreaterThan(0);
+    expect(answers[1].error).toContain('there is no such file');
+    expect(err).toContain('bad.txt: line 1, column 7: “Cq” is no chord known here.');
+    expect(code).toBe(1);
+  });
+
+  test('reads chords above words, and a song saved as JSON', () => {
+    const loose = fileWith('loose.txt', 'Am      F\nwords over here\nC       G\nmore of them\n');
+    expect(json('plan', loose).setups[0].chords.map(({ shape }: { shape: string }) => shape)).toEqual([
+      'Am',
+      'F',
+      'C',
+      'G',
+    ]);
+    const saved = fileWith('saved.json', readFileSync(join(import.meta.dirname, '../contract/samples/song-v1.json')));
+    expect(run(['plan', saved, '--limit', '1']).code).toBe(0);
+    expect(run(['plan', fileWith('odd.json', '{"a": 1}')]).err).toContain('it is no saved song');
+    expect(run(['plan', fileWith('torn.json', '{"a": ')]).err).toContain('cannot be read as such');
+  });
+
+  test.each([
+    [['--free-key'], (setups: { soundingKey: string }[]) => new Set(setups.map((each) => each.soundingKey)).size > 1],
+    [['--capos', '1'], (setups: { capo: number }[]) => setups.every(({ capo }) => capo === 1)],
+    [
+      ['--tunings', 'DADGAD'],
+      (setups: { tuning: { name: string } }[]) => setups.every(({ tuning }) => tuning.name === 'DADGAD'),
+    ],
+    [
+      ['--pin', 'capo:1', '--pin', 'barres:0'],
+      (setups: { capo: number; barreChords: string[] }[]) =>
+        setups.every(({ capo, barreChords }) => capo === 1 && barreChords.length === 0),
+    ],
+    [
+      ['--pin', 'G=320033', '--pin', 'capo:3'],
+      (setups: { chords: { frets: string }[] }[]) => setups[0]?.chords[0]?.frets === '320033',
+    ],
+    [
+      ['--pin', 'G!=320003', '--pin', 'capo:3'],
+      (setups: { chords: { frets: string }[] }[]) => setups[0]?.chords[0]?.frets !== '320003',
+    ],
+    [
+      ['--singer', 'A3-E5'],
+      (setups: { singer: { below: number } }[]) => setups.every(({ singer }) => singer.below >= 0),
+    ],
+    [
+      ['--known', 'A,E,F#m,D'],
+      (setups: { effort: { learn: number } }[]) => setups.some(({ effort }) => effort.learn > 0),
+    ],
+  ] as const)('%j changes the question', (args, isAsAsked) => {
+    expect((isAsAsked as (setups: unknown) => boolean)(json('plan', song, ...args).setups)).toBe(true);
+  });
+
+  test('adds the best shape each time where it is asked for', () => {
+    expect(json('plan', song, '--per-occurrence', '--limit', '1').perOccurrence.shapes).toHaveLength(8);
+  });
+
+  test('tells people the first setup with its reasons, then the others', () => {
+    const { out, err, code } = run(['plan', song, '--limit', '2']);
+    expect([err, code]).toEqual(['', 0]);
+    expect(out).toMatch(/^Made Up: sounds in Bb, 4 chords\n1\. standard, capo 3, G shapes/);
+    expect(out).toContain('\n2. ');
+  });
+});
+
+describe('shapes', () => {
+  test('answers with frets, fingers, effort, notes, bass and label', () => {
+    const [first, second] = json('shapes', 'F', '--limit', '2');
+    expect(first).toMatchObject({ frets: 'xx3211', fingers: '--3211', notes: ['F3', 'A3', 'C4', 'F4'], bass: 'F3' });
+    expect(second).toMatchObject({ frets: '133211', label: 'the E hand at fret 1' });
+    expect(json('shapes', 'C', '--capo', '3', '--limit', '1')[0].notes).toEqual(['Eb3', 'G3', 'Bb3', 'Eb4', 'G4']);
+    expect(json('shapes', 'D', '--tuning', 'drop D', '--limit', '1')[0].frets).toBe('000232');
+    expect(
+      json('shapes', 'C', '--tuning', 'G4 C4 E4 A4', '--limit', '3').map(({ frets }: { frets: string }) => frets),
+    ).toContain('0003');
+  });
+
+  test('knows open strings low to high as a tuning', () => {
+    const tuning = TUNINGS.find(({ name }) => name === 'double drop D') ?? STANDARD_TUNING;
+    expect(listRetuningSteps(STANDARD_TUNING, tuning)).toHaveLength(2);
+    expect(json('shapes', 'G', '--tuning', 'DADGBD', '--limit', '1')).toEqual(
+      json('shapes', 'G', '--tuning', 'double drop D', '--limit', '1'),
+    );
+  });
+
+  test('says what makes each hard', () => {
+    expect(run(['shapes', 'Bm', '--limit', '1']).out).toContain('full barre at fret 2');
+  });
+
+  test('refuses a chord the strings cannot sound', () => {
+    const { err, code } = run(['shapes', 'C7b9#11', '--tuning', 'E1 A1 D2 G2']);
+    expect(err).toContain('cannot be played');
+    expect(code).toBe(1);
+  });
+});
+
+describe('name', () => {
+  test.each([
+    ['x32010', [], { name: 'C', fit: 'exact', missing: [], foreign: [] }],
+    ['10-12-12-11-10-10', [], { name: 'D', fit: 'exact' }],
+    ['x32010', ['--capo', '3'], { name: 'C', sounding: 'Eb' }],
+    ['x02010', ['--as', 'A'], { name: 'A', fit: 'wrong', missing: ['C#'], foreign: ['C', 'G'] }],
+    ['000232', ['--tuning', 'drop D'], { name: 'D', fit: 'exact' }],
+  ] as const)('%s %j', (frets, args, first) => {
+    expect(json('name', frets, ...args)[0]).toMatchObject(first);
+  });
+
+  test('says so where there is no name', () => {
+    expect(run(['name', 'xxxxx0']).out).toBe('xxxxx0 is no chord that has a name.\n');
+  });
+});
+
+test('change tells what stays and what moves, in words and as data', () => {
+  const change = json('change', 'C', 'Am');
+  expect(change).toMatchObject({ from: { frets: 'x32010' }, to: { frets: 'x02210' } });
+  expect(change.words).toBe('Index and middle stay. Ring goes to string 3, fret 2.');
+  expect(change.steps.map(({ action }: { action: string }) => action)).toEqual(['anchor', 'anchor', 'move']);
+  expect(json('change', 'G=320033', 'Cadd9=x32033').words).toContain('Ring and little finger stay.');
+});
+
+test('chart writes the song behind another capo; what sounds stays', () => {
+  const { out } = run(['chart', song, '--capo', '1']);
+  expect(out).toContain('capo: 1');
+  expect(out).toContain('| A | E | F#m | D |');
+  const again = fileWith('again.txt', out);
+  expect(run(['chart', again, '--capo', '3', '--sounding']).out).toContain('| Bb | F | Gm | Eb |');
+});
+
+describe('mistakes go to standard error with a code of their own', () => {
+  test.each([
+    [['bogus'], '"bogus" is no command', 2],
+    [['shapes'], 'shapes needs one chord', 2],
+    [['shapes', 'c#M'], 'Is it C#', 2],
+    [['shapes', 'C', '--capo', '13'], 'from 0 to 12', 2],
+    [['shapes', 'C', '--tuning', 'nonsense'], 'is no tuning', 2],
+    [['shapes', 'C', '--what'], 'Unknown option', 2],
+    [['shapes', 'C', '--scale', '20'], 'from 330 to 900 mm', 2],
+    [['name', 'x3201'], 'has 5 strings; this tuning has 6', 2],
+    [['name', 'hello!'], 'is no shape', 2],
+    [['plan'], 'plan needs a file', 2],
+    [['plan', song, '--pin', 'nothing'], 'use open:A2', 2],
+    [['plan', song, '--singer', 'E5-A3'], 'the lower first', 2],
+    [['plan', song, '--pin', 'open:C8'], 'no setup keeps every pin', 1],
+    [['plan', fileWith('empty.txt', '')], 'the song has no chords', 1],
+    [['plan', fileWith('one.txt', '| C | G |'), '--singer', 'A3-E5'], 'the singer needs the melody', 1],
+    [['chart', join(folder, 'nowhere')], 'there is no such file', 1],
+  ] as const)('%j', (args, words, code) => {
+    const answer = run(args);
+    expect(answer.out).toBe('');
+    expect(answer.err).toContain(words);
+    expect(answer.code).toBe(code);
+  });
+});
+
+test('help is there for every command', () => {
+  expect(run([]).out).toContain('plan FILE…');
+  for (const [command, text] of Object.entries(HELP)) {
+    expect(run([command, '--help'])).toEqual({ out: `${text}\n`, err: '', code: 0 });
+    expect(run(['help', command]).out).toBe(`${text}\n`);
+  }
+});

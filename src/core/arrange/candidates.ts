@@ -12,7 +12,8 @@ import { createMemory, type Memory, remember } from '../kernel/remember.ts';
 import { type Places, scoreChange, toPlaces } from '../shapes/change.ts';
 import { taskKeyOf, toTask } from '../shapes/chord-task.ts';
 import { toFingers, toShape } from '../shapes/fingering.ts';
-import { type Hold, type Instrument, type Limits, rankHolds, toHold } from '../shapes/rank-shapes.ts';
+import type { Limits } from '../shapes/grips.ts';
+import { type Hold, type Instrument, rankHolds, toHold } from '../shapes/rank-shapes.ts';
 import { type Fingering, formatShape, isBarreChord } from '../shapes/shape.ts';
 
 /** One fingered shape that may be chosen for a chord. */

@@ -2,7 +2,7 @@ import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { scoreChange } from '../shapes/change.ts';
 import type { Instrument } from '../shapes/rank-shapes.ts';
 import { type Candidate, listCandidates, type PlanMemory } from './candidates.ts';
-import { FINE } from './chord-options.ts';
+import { FINE_LIMITS } from './chord-options.ts';
 import { HOLD_WEIGHT } from './setup-solution.ts';
 
 /** Two shapes and what going from the first to the second costs. */
@@ -37,5 +37,5 @@ export function listFineCandidates(
   instrument: Instrument,
   memory: PlanMemory,
 ): readonly Candidate[] {
-  return listCandidates(chord, instrument, FINE.limits, memory).candidates;
+  return listCandidates(chord, instrument, FINE_LIMITS, memory).candidates;
 }

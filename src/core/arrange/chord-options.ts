@@ -3,9 +3,9 @@ import { type ChordSymbol, formatChordSymbol, isSameChord } from '../harmony/cho
 import { type Key, shiftKey } from '../harmony/key.ts';
 import { transposeChord } from '../harmony/spelling.ts';
 import { itemAt } from '../kernel/list.ts';
-import { numberAt } from '../kernel/number-at.ts';
-import { createScorer } from '../shapes/effort.ts';
-import type { Instrument, Limits } from '../shapes/rank-shapes.ts';
+import { float64At } from '../kernel/number-at.ts';
+import type { Limits } from '../shapes/grips.ts';
+import type { Instrument } from '../shapes/rank-shapes.ts';
 import { formatShape } from '../shapes/shape.ts';
 import {
   type Candidate,
@@ -25,14 +25,8 @@ export type SetupPlace = {
   readonly shapeKey: Key;
 };
 
-/** How thoroughly: quickly for sorting many setups, or exactly over many candidates. */
-export type Thoroughness = { readonly limits: Limits; readonly isFine: boolean };
-
-/** For sorting: few shapes, found at the nut for all capos. */
-export const COARSE: Thoroughness = { limits: { shapes: 4, fingerings: 2, slack: 3 }, isFine: false };
-
-/** For the answer: about eight shapes of up to eight fingerings, found behind the capo itself. */
-export const FINE: Thoroughness = { limits: { shapes: 8, fingerings: 8, slack: 5 }, isFine: true };
+/** What an answer chooses from: about eight shapes of up to eight fingerings (eight by one loses 3 % in effort). */
+export const FINE_LIMITS: Limits = { shapes: 8, fingerings: 8, slack: 5 };
 
 /** The keys of a song behind a setup, moved by some semitones. */
 export function toSetupPlace(key: Key, setup: Setup, keyShift: number): SetupPlace {
@@ -44,7 +38,6 @@ export function toSetupPlace(key: Key, setup: Setup, keyShift: number): SetupPla
 export type OptionsWork = {
   readonly question: SetupQuestion;
   readonly memory: PlanMemory;
-  readonly how: Thoroughness;
 };
 
 /** What one chord may be held as, with the effort of each behind this capo. */
@@ -61,29 +54,53 @@ export function listChordOptions(
   chord: ChordSymbol,
   key: Key,
   place: SetupPlace,
-  { question, memory, how }: OptionsWork,
+  { question, memory }: OptionsWork,
 ): ChordOptions {
-  const { setup, soundingKey, shapeKey } = place;
-  const sounding = place.keyShift === 0 ? chord : transposeChord(chord, key, soundingKey);
-  const shapeChord = transposeChord(sounding, soundingKey, shapeKey);
+  const { setup } = place;
+  const { sounding, shapeChord } = toPlaceChord(chord, key, place);
   const instrument: Instrument = { setup, ...question.guitar };
-  const pin = question.pinnedShapes.find(
-    (rule) => holdsAt(rule, setup) && isSameChord(rule.chord, shapeChord) && fits(rule, setup),
-  );
-  const list =
-    pin === undefined ? findList(shapeChord, instrument, { question, memory, how }) : pinnedCandidate(pin, instrument);
-  const { scaleLengthMm, hand } = question.guitar;
-  const scorer = how.isFine ? null : createScorer({ capoFret: setup.capoFret, scaleLengthMm, hand });
+  const pin = findPinnedShape(shapeChord, setup, question);
+  const list = pin === null ? findList(shapeChord, instrument, { question, memory }) : pinnedCandidate(pin, instrument);
   return {
     sounding,
     shapeChord,
     list,
-    efforts: Float64Array.from(
-      list.candidates,
-      ({ hold }) => hold.soundCost + (scorer === null ? hold.holdCost : scorer.scoreHold(hold.frets, hold.fingers)),
-    ),
+    efforts: Float64Array.from(list.candidates, ({ hold }) => hold.soundCost + hold.holdCost),
     news: list.candidates.map(({ text }) => isNew(shapeChord, text, question)),
   };
+}
+
+/** A chord of the song as it sounds and as it is held at a place. */
+export function toPlaceChord(
+  chord: ChordSymbol,
+  key: Key,
+  { keyShift, soundingKey, shapeKey }: SetupPlace,
+): { readonly sounding: ChordSymbol; readonly shapeChord: ChordSymbol } {
+  const sounding = keyShift === 0 ? chord : transposeChord(chord, key, soundingKey);
+  return { sounding, shapeChord: transposeChord(sounding, soundingKey, shapeKey) };
+}
+
+/** The shape that is pinned for a shape chord in a setup, or null. */
+export function findPinnedShape(
+  shapeChord: ChordSymbol,
+  setup: Setup,
+  { pinnedShapes }: SetupQuestion,
+): ShapeRule | null {
+  return (
+    pinnedShapes.find((rule) => holdsAt(rule, setup) && isSameChord(rule.chord, shapeChord) && fits(rule, setup)) ??
+    null
+  );
+}
+
+/** The texts of the shapes that are forbidden for a shape chord in a setup. */
+export function listForbidden(
+  shapeChord: ChordSymbol,
+  setup: Setup,
+  { forbiddenShapes }: SetupQuestion,
+): readonly string[] {
+  return forbiddenShapes
+    .filter((rule) => holdsAt(rule, setup) && isSameChord(rule.chord, shapeChord))
+    .map(({ fingering }) => formatShape(fingering.shape));
 }
 
 function fits({ fingering }: ShapeRule, { tuning }: Setup): boolean {
@@ -94,31 +111,26 @@ function holdsAt({ onlyAt }: ShapeRule, setup: Setup): boolean {
   return onlyAt === null || isSameSetup(onlyAt, setup);
 }
 
-/** Candidates found behind the capo, or at the nut and cut to what the capo leaves of the neck; without the forbidden. */
-function findList(chord: ChordSymbol, instrument: Instrument, { question, memory, how }: OptionsWork): CandidateList {
-  const { capoFret, tuning } = instrument.setup;
-  const where = how.isFine ? instrument : { ...instrument, setup: { tuning, capoFret: 0 } };
-  const list = listCandidates(chord, where, limitsFor(question, how), memory);
-  const highest = instrument.highestNeckFret - capoFret;
-  const forbidden = question.forbiddenShapes
-    .filter((rule) => holdsAt(rule, instrument.setup) && isSameChord(rule.chord, chord))
-    .map(({ fingering }) => formatShape(fingering.shape));
-  const isKept = ({ topFret, text }: Candidate): boolean => topFret <= highest && !forbidden.includes(text);
-  if (list.candidates.every(isKept)) {
+/** Candidates found behind the capo, without the forbidden ones. */
+function findList(chord: ChordSymbol, instrument: Instrument, { question, memory }: OptionsWork): CandidateList {
+  const list = listCandidates(chord, instrument, limitsFor(question, FINE_LIMITS), memory);
+  const forbidden = listForbidden(chord, instrument.setup, question);
+  if (forbidden.length === 0) {
     return list;
   }
-  const candidates = list.candidates.filter(isKept);
-  return { key: `${list.key} of ${candidates.map(({ text }) => text).join(',')}`, candidates };
+  const candidates = list.candidates.filter(({ text }) => !forbidden.includes(text));
+  return { key: `${list.key} without ${forbidden.join(',')}`, candidates };
 }
 
 /** Where barre chords are counted, shapes that are far harder than the easiest may be the way out. */
-function limitsFor({ pins }: SetupQuestion, { limits }: Thoroughness): Limits {
+export function limitsFor({ pins }: SetupQuestion, limits: Limits): Limits {
   return pins.some(({ kind }) => kind === 'most-barres')
     ? { ...limits, shapes: 12, slack: Number.POSITIVE_INFINITY }
     : limits;
 }
 
-function isNew(chord: ChordSymbol, text: string, { known }: SetupQuestion): boolean {
+/** Whether a shape is new to the class. */
+export function isNew(chord: ChordSymbol, text: string, { known }: SetupQuestion): boolean {
   const name = formatChordSymbol(chord);
   return known !== null && !known.has(name) && !known.has(`${name} ${text}`);
 }
@@ -147,7 +159,7 @@ function filterOptions(options: ChordOptions, isKept: (candidate: Candidate) => 
       key: `${options.list.key} at ${places.join(',')}`,
       candidates: places.map((place) => itemAt(options.list.candidates, place)),
     },
-    efforts: Float64Array.from(places, (place) => numberAt(options.efforts, place)),
+    efforts: Float64Array.from(places, (place) => float64At(options.efforts, place)),
     news: places.map((place) => itemAt(options.news, place)),
   };
 }

@@ -3,9 +3,9 @@
  * chain of entries, each weighed by its chord's share of the time, solved exactly over the candidates (Viterbi).
  */
 import { itemAt } from '../kernel/list.ts';
-import { numberAt } from '../kernel/number-at.ts';
+import { float64At } from '../kernel/number-at.ts';
 import { type Candidate, listChangeCosts, type PlanMemory } from './candidates.ts';
-import { FINE, listChordOptions, type SetupPlace } from './chord-options.ts';
+import { listChordOptions, type SetupPlace } from './chord-options.ts';
 import type { SetupQuestion } from './setup-question.ts';
 import { HOLD_WEIGHT } from './setup-solution.ts';
 import { findCheapestPath } from './shape-path.ts';
@@ -25,9 +25,7 @@ export function planOccurrences(
   question: SetupQuestion,
   memory: PlanMemory,
 ): OccurrencePlan | null {
-  const options = problem.chords.map(({ chord }) =>
-    listChordOptions(chord, problem.key, place, { question, memory, how: FINE }),
-  );
+  const options = problem.chords.map(({ chord }) => listChordOptions(chord, problem.key, place, { question, memory }));
   const { sequence } = problem;
   if (options.some(({ list }) => list.candidates.length === 0) || sequence.length === 0) {
     return null;
@@ -39,14 +37,14 @@ export function planOccurrences(
   });
   const changeCost = (step: number, from: number, to: number): number => {
     const [a, b] = [itemAt(options, itemAt(sequence, step - 1)).list, itemAt(options, itemAt(sequence, step)).list];
-    return numberAt(listChangeCosts(a, b, memory), from * b.candidates.length + to) / changes;
+    return float64At(listChangeCosts(a, b, memory), from * b.candidates.length + to) / changes;
   };
   const { chosen, cost } = findCheapestPath({
     steps: sequence.length,
     single: (step) => itemAt(hold, itemAt(sequence, step)),
     change: changeCost,
   });
-  const held = sequence.reduce((sum, chord, step) => sum + numberAt(itemAt(hold, chord), itemAt(chosen, step)), 0);
+  const held = sequence.reduce((sum, chord, step) => sum + float64At(itemAt(hold, chord), itemAt(chosen, step)), 0);
   return {
     entries: sequence.map((chord, step) => ({
       chord,

@@ -8,7 +8,7 @@
  */
 
 import { itemAt } from '../kernel/list.ts';
-import { numberAt } from '../kernel/number-at.ts';
+import { float64At, numberAt } from '../kernel/number-at.ts';
 
 /** The costs of a choice: `single[i][s]`, and for pairs i < j that matter `pair(i, j)[s * options(j) + t]`. */
 export type ChoiceCosts = {
@@ -82,7 +82,7 @@ function pairCost({ costs, isFirst, width }: Neighbour, own: number, other: numb
 function cheapestAlone({ single, alive }: Work, thing: number): number {
   const options = itemAt(single, thing);
   return itemAt(alive, thing).reduce(
-    (best, option) => (numberAt(options, option) < numberAt(options, best) ? option : best),
+    (best, option) => (float64At(options, option) < float64At(options, best) ? option : best),
     0,
   );
 }
@@ -195,7 +195,7 @@ function search(work: Work, first: readonly number[], mostNodes: number): BestCh
     mostNodes,
   };
   for (let place = order.length - 1; place >= 0; place -= 1) {
-    searching.restFrom[place] = numberAt(searching.restFrom, place + 1) + leastOf(searching, place);
+    searching.restFrom[place] = float64At(searching.restFrom, place + 1) + leastOf(searching, place);
   }
   branch(searching, 0, 0);
   return {
@@ -239,7 +239,7 @@ function branch(searching: Searching, place: number, cost: number): void {
   isChosen[thing] = true;
   for (const next of options) {
     searching.nodes += 1;
-    const rest = numberAt(searching.restFrom, place + 1);
+    const rest = float64At(searching.restFrom, place + 1);
     if (searching.nodes > searching.mostNodes || next.cost + rest >= searching.bestCost - ROUNDING) {
       break;
     }

@@ -18,7 +18,7 @@ import { changePart } from '../song/parts.ts';
 import { writtenBarsOf } from '../song/pass-lines.ts';
 import { songKeysOf } from '../song/song-keys.ts';
 import { fingeringOf } from './candidates.ts';
-import { FINE, toSetupPlace } from './chord-options.ts';
+import { toSetupPlace } from './chord-options.ts';
 import type { Planner } from './planner.ts';
 import { PLAIN_QUESTION, type SetupQuestion } from './setup-question.ts';
 import { solveSetup } from './setup-solution.ts';
@@ -70,7 +70,7 @@ function acceptShapes(
   const problem = toSongProblem(document);
   const question = questionOf(part, hand);
   const place = toSetupPlace(problem.key, part.setup, 0);
-  const solution = solveSetup(problem, place, question, { memory, how: FINE });
+  const solution = solveSetup(problem, place, question, memory);
   return missing.flatMap((chord): readonly StoredShape[] => {
     const solved = solution?.chords.find(({ shapeChord }) => isSameChord(shapeChord, chord))?.candidate ?? null;
     return solved === null ? [] : [{ chord, slotId: null, fingering: fingeringOf(solved), origin: 'accepted' }];

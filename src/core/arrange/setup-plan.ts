@@ -11,11 +11,12 @@ import { itemAt } from '../kernel/list.ts';
 import type { Steps } from '../kernel/steps.ts';
 import { scoreChange } from '../shapes/change.ts';
 import type { Candidate, PlanMemory } from './candidates.ts';
-import { COARSE, FINE, type SetupPlace, toSetupPlace } from './chord-options.ts';
+import { type SetupPlace, toSetupPlace } from './chord-options.ts';
 import { type Crowding, findCrowding } from './crowding.ts';
 import { scoreSetup } from './setup-cost.ts';
 import { type LostString, listLostStrings } from './setup-losses.ts';
 import { canKeepPin, isCapoOnNeck, type SetupPin, type SetupQuestion } from './setup-question.ts';
+import { createSketcher } from './setup-sketch.ts';
 import { type Solution, solveSetup } from './setup-solution.ts';
 import { findSingerFit, isSingable, type SingerFit, spareOf } from './singer-fit.ts';
 import type { ProblemChange, SongProblem } from './song-problem.ts';
@@ -68,7 +69,7 @@ export const REFINED_SETUPS = 16;
 /** Chords beyond this number are too many for one plan (the longest songs of classes have a dozen or two). */
 export const MOST_PLANNED_CHORDS = 60;
 
-const COARSE_PER_STEP = 4;
+const COARSE_PER_STEP = 8;
 const COARSE_SHARE = 0.5;
 
 type Sketch = { readonly place: SetupPlace; readonly setupCost: number; readonly total: number };
@@ -79,15 +80,14 @@ export function* planSetups(
   question: SetupQuestion,
   memory: PlanMemory,
 ): Steps<SetupPlan, SetupPlan> {
-  const { places, refused, isUnsingable } = listPlaces(problem, question);
-  const frame = { considered: places.length, refused, isUnsingable };
+  const { places: asked, refused, isUnsingable } = listPlaces(problem, question);
+  const places = problem.chords.length === 0 ? [] : asked;
+  const frame = { considered: asked.length, refused, isUnsingable };
+  const sketch = createSketcher(problem, question, memory);
   const sketches: Sketch[] = [];
   for (const [index, place] of places.entries()) {
-    const solution = problem.chords.length === 0 ? null : solveSetup(problem, place, question, { memory, how: COARSE });
-    if (solution !== null) {
-      const setupCost = scoreSetup(place.setup, place.keyShift, fitOf(problem, question, place));
-      sketches.push({ place, setupCost, total: setupCost + solution.hold + solution.change + solution.learn });
-    }
+    const setupCost = scoreSetup(place.setup, place.keyShift, fitOf(problem, question, place));
+    sketches.push({ place, setupCost, total: setupCost + sketch(place) });
     if (index % COARSE_PER_STEP === COARSE_PER_STEP - 1) {
       yield { share: (COARSE_SHARE * index) / places.length };
     }
@@ -95,7 +95,7 @@ export function* planSetups(
   const best = sketches.sort((a, b) => a.total - b.total).slice(0, REFINED_SETUPS);
   const solved: { readonly solution: Solution; readonly setupCost: number }[] = [];
   for (const [index, { place, setupCost }] of best.entries()) {
-    const solution = solveSetup(problem, place, question, { memory, how: FINE });
+    const solution = solveSetup(problem, place, question, memory);
     if (solution !== null) {
       solved.push({ solution, setupCost });
       yield { found: toPlan(problem, question, solved, frame) };

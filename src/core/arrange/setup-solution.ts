@@ -8,7 +8,7 @@
 
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { itemAt } from '../kernel/list.ts';
-import { numberAt } from '../kernel/number-at.ts';
+import { float64At } from '../kernel/number-at.ts';
 import { type Candidate, type CandidateList, listChangeCosts, type PlanMemory } from './candidates.ts';
 import {
   type ChordOptions,
@@ -16,15 +16,8 @@ import {
   listChordOptions,
   type OptionsWork,
   type SetupPlace,
-  type Thoroughness,
 } from './chord-options.ts';
-import {
-  type BestChoice,
-  type ChoiceCosts,
-  chooseGreedily,
-  choosePairwise,
-  type PairCosts,
-} from './pairwise-choice.ts';
+import { type BestChoice, type ChoiceCosts, choosePairwise, type PairCosts } from './pairwise-choice.ts';
 import type { SetupQuestion } from './setup-question.ts';
 import type { ProblemChange, SongProblem } from './song-problem.ts';
 
@@ -32,10 +25,10 @@ import type { ProblemChange, SongProblem } from './song-problem.ts';
 export const HOLD_WEIGHT = 0.7;
 
 /** What one shape costs that is new to the class. */
-const NEW_SHAPE = 0.12;
+export const NEW_SHAPE = 0.12;
 
 /** A chord that cannot be played at all, in easy fingers. */
-const UNPLAYABLE = 12;
+export const UNPLAYABLE = 12;
 
 /** A bass that leaps up where it is meant to fall (rule S12): heard once as much as often, so it does not thin out in a long song. */
 const BASS_LEAPS = 0.8;
@@ -66,25 +59,26 @@ export function solveSetup(
   problem: SongProblem,
   place: SetupPlace,
   question: SetupQuestion,
-  work: { readonly memory: PlanMemory; readonly how: Thoroughness },
+  memory: PlanMemory,
 ): Solution | null {
-  const options = problem.chords.map(({ chord }) => listChordOptions(chord, problem.key, place, { question, ...work }));
+  const options = problem.chords.map(({ chord }) => listChordOptions(chord, problem.key, place, { question, memory }));
   const kept = keepBarrePin(options, question);
-  return kept === null ? null : chooseShapes(problem, place, kept, { question, ...work });
+  return kept === null ? null : chooseShapes(problem, place, kept, { question, memory });
 }
 
 function chooseShapes(
   problem: SongProblem,
   place: SetupPlace,
   options: readonly ChordOptions[],
-  { question, memory, how }: OptionsWork,
+  { question, memory }: OptionsWork,
 ): Solution | null {
-  const pairs = listPairs(problem, options, memory);
+  const lists = options.map(({ list }) => list);
+  const pairs = listPairCosts(problem, lists, memory);
   const barres = question.pins.flatMap((pin) => (pin.kind === 'most-barres' ? [pin.count] : []));
   const mostBarres = Math.min(Number.POSITIVE_INFINITY, ...barres);
   for (const penalty of BARRE_PENALTIES) {
     const costs: ChoiceCosts = { single: singleCosts(problem, options, penalty), pairs };
-    const best: BestChoice = how.isFine ? choosePairwise(costs, MOST_NODES) : chooseGreedily(costs);
+    const best = choosePairwise(costs, MOST_NODES);
     const chosen = options.map(({ list }, index) => list.candidates[itemAt(best.chosen, index)] ?? null);
     if (chosen.filter((candidate) => candidate?.isBarre === true).length <= mostBarres) {
       return toSolution(problem, place, options, {
@@ -117,12 +111,16 @@ function singleCosts(
 }
 
 /** The costs of all changes of the song between two chords, both ways together, as averages over all changes. */
-function listPairs(problem: SongProblem, options: readonly ChordOptions[], memory: PlanMemory): readonly PairCosts[] {
+export function listPairCosts(
+  problem: SongProblem,
+  lists: readonly CandidateList[],
+  memory: PlanMemory,
+): readonly PairCosts[] {
   const total = problem.changes.reduce((sum, { count }) => sum + count, 0);
   const pairs = new Map<string, PairCosts>();
   for (const change of problem.changes) {
     const [first, second] = [Math.min(change.from, change.to), Math.max(change.from, change.to)];
-    const [a, b] = [itemAt(options, first).list, itemAt(options, second).list];
+    const [a, b] = [itemAt(lists, first), itemAt(lists, second)];
     if (a.candidates.length > 0 && b.candidates.length > 0) {
       const key = `${first} ${second}`;
       const pair = pairs.get(key) ?? {
@@ -131,7 +129,7 @@ function listPairs(problem: SongProblem, options: readonly ChordOptions[], memor
         costs: new Float64Array(a.candidates.length * b.candidates.length),
       };
       pairs.set(key, pair);
-      const [from, to] = [itemAt(options, change.from).list, itemAt(options, change.to).list];
+      const [from, to] = [itemAt(lists, change.from), itemAt(lists, change.to)];
       addChange(pair, change, { from, to, costs: listChangeCosts(from, to, memory) }, change.count / total);
     }
   }
@@ -148,7 +146,7 @@ function addChange(pair: PairCosts, change: ProblemChange, { from, to, costs }: 
     for (let column = 0; column < columns; column += 1) {
       const leaps = change.hasFallingBass && leapsUp(from.candidates[row], to.candidates[column]) ? BASS_LEAPS : 0;
       const at = isForward ? row * columns + column : column * rows + row;
-      pair.costs[at] = numberAt(pair.costs, at) + weight * numberAt(costs, row * columns + column) + leaps;
+      pair.costs[at] = float64At(pair.costs, at) + weight * float64At(costs, row * columns + column) + leaps;
     }
   }
 }
@@ -171,14 +169,14 @@ function toSolution(
       sounding,
       shapeChord,
       candidate,
-      holdEffort: candidate === null ? UNPLAYABLE : numberAt(efforts, option),
+      holdEffort: candidate === null ? UNPLAYABLE : float64At(efforts, option),
       isNew: news[option] === true,
     };
   });
   const change = pairs.reduce(
     (sum, { first, second, costs }) =>
       sum +
-      numberAt(
+      float64At(
         costs,
         itemAt(best.chosen, first) * itemAt(options, second).list.candidates.length + itemAt(best.chosen, second),
       ),

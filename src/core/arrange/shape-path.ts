@@ -4,7 +4,7 @@
  */
 
 import { itemAt } from '../kernel/list.ts';
-import { numberAt } from '../kernel/number-at.ts';
+import { float64At } from '../kernel/number-at.ts';
 
 /** The costs of a chain: `single(step)[option]`, and what going from an option to one of the next step costs. */
 export type ChainCosts = {
@@ -30,13 +30,13 @@ export function findCheapestPath({ steps, single, change }: ChainCosts): {
     for (let to = 0; to < here.length; to += 1) {
       let least = Number.POSITIVE_INFINITY;
       for (let before = 0; before < costs.length; before += 1) {
-        const cost = numberAt(costs, before) + change(step, before, to);
+        const cost = float64At(costs, before) + change(step, before, to);
         if (cost < least) {
           least = cost;
           from[to] = before;
         }
       }
-      next[to] = least + numberAt(here, to);
+      next[to] = least + float64At(here, to);
     }
     costs = next;
     cameFrom.push(from);

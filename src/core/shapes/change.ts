@@ -7,7 +7,7 @@
  * distance. All of it is counted in frets and strings, so a change costs the same behind any capo. Weights from memory,
  * to be argued about here.
  */
-import { numberAt } from '../kernel/number-at.ts';
+import { float64At, int8At } from '../kernel/number-at.ts';
 import { THUMB, toFingerNumbers } from './fingering.ts';
 import type { Finger, Fingering } from './shape.ts';
 
@@ -85,7 +85,7 @@ const ACTIONS: readonly FingerAction[] = ['anchor', 'roll', 'guide', 'move', 'pl
 
 /** What the finger at an index does, as a number; -1 when it is in neither shape. */
 function kindOf(from: Places, to: Places, start: number): number {
-  const [a, b] = [numberAt(from, start), numberAt(to, start)];
+  const [a, b] = [int8At(from, start), int8At(to, start)];
   if (a > 0 && b > 0) {
     return kindOfMove(from, to, start);
   }
@@ -95,8 +95,8 @@ function kindOf(from: Places, to: Places, start: number): number {
 /** What a finger does that is used before and after. */
 function kindOfMove(from: Places, to: Places, start: number): number {
   const isSameFret = from[start] === to[start];
-  const [fromLow, toLow] = [numberAt(from, start + 1), numberAt(to, start + 1)];
-  const [fromHigh, toHigh] = [numberAt(from, start + 2), numberAt(to, start + 2)];
+  const [fromLow, toLow] = [int8At(from, start + 1), int8At(to, start + 1)];
+  const [fromHigh, toHigh] = [int8At(from, start + 2), int8At(to, start + 2)];
   if (fromLow === toLow && fromHigh === toHigh) {
     return isSameFret ? ANCHOR_KIND : GUIDE_KIND;
   }
@@ -105,17 +105,17 @@ function kindOfMove(from: Places, to: Places, start: number): number {
 
 /** What that costs by itself. */
 function costOf(kind: number, from: Places, to: Places, start: number): number {
-  const frets = Math.abs(numberAt(to, start) - numberAt(from, start));
-  const width = numberAt(to, start + 2) - numberAt(to, start + 1);
+  const frets = Math.abs(int8At(to, start) - int8At(from, start));
+  const width = int8At(to, start + 2) - int8At(to, start + 1);
   const lay = width > 0 ? LAY_BARRE + width * LAY_BARRE_STRING : 0;
   switch (kind) {
     case ROLL_KIND:
       return ROLL;
     case GUIDE_KIND:
-      return GUIDE + GUIDE_FAR * numberAt(LOG_DISTANCE, frets);
+      return GUIDE + GUIDE_FAR * float64At(LOG_DISTANCE, frets);
     case MOVE_KIND: {
-      const strings = Math.abs(numberAt(to, start + 1) - numberAt(from, start + 1));
-      return MOVE + MOVE_FAR * numberAt(LOG_DISTANCE, frets + strings) + lay;
+      const strings = Math.abs(int8At(to, start + 1) - int8At(from, start + 1));
+      return MOVE + MOVE_FAR * float64At(LOG_DISTANCE, frets + strings) + lay;
     }
     case PLACE_KIND:
       return PLACE + lay;
@@ -129,7 +129,7 @@ function costOf(kind: number, from: Places, to: Places, start: number): number {
 /** The fret in which the index would stand, by the lowest finger used; 0 for a hand that stops nothing. */
 function handFret(places: Places): number {
   for (let finger = 0; finger < FINGERS - 1; finger += 1) {
-    const fret = numberAt(places, finger * WIDTH);
+    const fret = int8At(places, finger * WIDTH);
     if (fret > 0) {
       return Math.max(1, fret - finger);
     }
@@ -161,7 +161,7 @@ function isBlockMove(from: Places, to: Places): boolean {
 
 /** Whether two fingers go the same way along and across, and keep their width. */
 function goesAlike(from: Places, to: Places, start: number, other: number): boolean {
-  const goes = (at: number): number => numberAt(to, at) - numberAt(from, at);
+  const goes = (at: number): number => int8At(to, at) - int8At(from, at);
   return goes(start) === goes(other) && goes(start + 1) === goes(other + 1) && goes(start + 1) === goes(start + 2);
 }
 
@@ -210,8 +210,8 @@ export function describeChange(from: Fingering, to: Fingering): Change {
 const FINGER_NAMES: readonly Finger[] = [1, 2, 3, 4, 'T'].slice(0, THUMB) as Finger[];
 
 function placeAt(places: Places, start: number): FingerPlace | null {
-  const fret = numberAt(places, start);
-  return fret === 0 ? null : { fret, lowString: numberAt(places, start + 1), highString: numberAt(places, start + 2) };
+  const fret = int8At(places, start);
+  return fret === 0 ? null : { fret, lowString: int8At(places, start + 1), highString: int8At(places, start + 2) };
 }
 
 const REACTION_MS = 100;

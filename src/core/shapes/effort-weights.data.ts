@@ -63,3 +63,6 @@ export const PAIR_REACH_MM: Readonly<Record<number, readonly [number, number]>> 
   24: [64, 88],
   14: [95, 128],
 };
+
+/** The weights of the terms; those of the program unless a fit tries others. */
+export type EffortWeights = Readonly<Record<keyof typeof EFFORT_WEIGHTS, number>>;

@@ -7,52 +7,24 @@
  */
 
 import { fingerDistanceMm, fretSpaceMm, stringGapMm } from '../fretboard/distance.ts';
-import { numberAt } from '../kernel/number-at.ts';
-import { bitOf, type ChordTask } from './chord-task.ts';
-import { EFFORT_WEIGHTS, NARROW_FRET_MM, PAIR_REACH_MM } from './effort-weights.data.ts';
+import { float64At, int32At, numberAt } from '../kernel/number-at.ts';
+import type { ChordTask } from './chord-task.ts';
+import { EFFORT_TERMS, type EffortTerm, termPlace } from './effort-terms.ts';
+import { EFFORT_WEIGHTS, type EffortWeights, NARROW_FRET_MM, PAIR_REACH_MM } from './effort-weights.data.ts';
 import { type FingerNumbers, THUMB, toFingerNumbers, toFrets } from './fingering.ts';
 import { type Hand, REACH_SHARE } from './hand.ts';
 import type { Fingering } from './shape.ts';
-import { countBits, countFingers, type Frets } from './shape-search.ts';
+import { countFingers, type Frets } from './shape-search.ts';
+import { scoreSound } from './sound-effort.ts';
 
 /** Where the hand works, and which: capo fret from the nut, scale length in mm. */
 export type Neck = { readonly capoFret: number; readonly scaleLengthMm: number; readonly hand: Hand };
-
-/** The names of what makes a shape hard; the first belong to the hand, the rest to what sounds. */
-export const EFFORT_TERMS = [
-  'fingers',
-  'little finger',
-  'barre',
-  'open string beside a barre',
-  'stretch',
-  'crowded fret',
-  'narrow frets',
-  'crossed fingers',
-  'posture',
-  'thumb',
-  'height',
-  'muted string inside',
-  'silent bass strings',
-  'silent treble strings',
-  'thin sound',
-  'another bass',
-  'muddy third',
-  'doubled unison',
-  'dropped tone',
-  'unfamiliar',
-] as const;
-
-/** The name of one thing that makes a shape hard. */
-export type EffortTerm = (typeof EFFORT_TERMS)[number];
 
 /** An effort: the terms that are not zero, and their sum; lower is easier. */
 export type Effort = {
   readonly total: number;
   readonly terms: readonly { readonly term: EffortTerm; readonly cost: number }[];
 };
-
-/** The weights of the terms; those of the program unless a fit tries others. */
-export type EffortWeights = Readonly<Record<keyof typeof EFFORT_WEIGHTS, number>>;
 
 /** A scorer for one place of the hand. `terms` holds the parts of what was scored last, in the order of the names. */
 export type EffortScorer = {
@@ -67,28 +39,17 @@ const HIGHEST_FRET = 25;
 
 /** Beyond this share of a pair's greatest distance a hand does not reach (shapes entered by hand go up to about a quarter beyond). */
 const OUT_OF_REACH = 1.33;
-const FIRST_SOUND_TERM = EFFORT_TERMS.indexOf('height');
-const at = (term: EffortTerm): number => EFFORT_TERMS.indexOf(term);
-const [FINGERS, LITTLE, BARRE, OPEN_BESIDE] = [
-  at('fingers'),
-  at('little finger'),
-  at('barre'),
-  at('open string beside a barre'),
-];
-const [STRETCH, CROWDED, NARROW, CROSSED] = [
-  at('stretch'),
-  at('crowded fret'),
-  at('narrow frets'),
-  at('crossed fingers'),
-];
-const [POSTURE, THUMBS, HEIGHT, INNER] = [at('posture'), at('thumb'), at('height'), at('muted string inside')];
-const [BASS, TREBLE, FIFTH, MUDDY] = [
-  at('silent bass strings'),
-  at('silent treble strings'),
-  at('another bass'),
-  at('muddy third'),
-];
-const [UNISON, DROPPED, THIN] = [at('doubled unison'), at('dropped tone'), at('thin sound')];
+const FIRST_SOUND_TERM = termPlace('height');
+const FINGERS = termPlace('fingers');
+const LITTLE = termPlace('little finger');
+const BARRE = termPlace('barre');
+const OPEN_BESIDE = termPlace('open string beside a barre');
+const STRETCH = termPlace('stretch');
+const CROWDED = termPlace('crowded fret');
+const NARROW = termPlace('narrow frets');
+const CROSSED = termPlace('crossed fingers');
+const POSTURE = termPlace('posture');
+const THUMBS = termPlace('thumb');
 
 /** Where the fingers of one fingering stand; index 1 to 4 the fingers, 5 the thumb; written anew for each. */
 type Places = {
@@ -126,7 +87,10 @@ export function createScorer(neck: Neck, weights: EffortWeights = EFFORT_WEIGHTS
   };
   return {
     scoreHold: (frets, fingers) => scoreHold(work, frets, fingers),
-    scoreSound: (frets, task) => scoreSound(work, frets, task),
+    scoreSound: (frets, task) => {
+      scoreSound(work.terms, weights, frets, task);
+      return sum(work.terms, FIRST_SOUND_TERM, work.terms.length);
+    },
     terms: work.terms,
   };
 }
@@ -137,7 +101,7 @@ function scoreHold(work: Work, frets: Frets, fingers: FingerNumbers): number {
   placeFingers(places, frets, fingers);
   let before = 0;
   for (let finger = 1; finger <= 4; finger += 1) {
-    if (numberAt(places.fret, finger) > 0) {
+    if (int32At(places.fret, finger) > 0) {
       add(terms, FINGERS, weights.finger);
       scoreBarre(work, frets, finger);
       scoreCrowding(work, finger);
@@ -149,10 +113,10 @@ function scoreHold(work: Work, frets: Frets, fingers: FingerNumbers): number {
     }
   }
   scorePosture(work);
-  if (numberAt(places.fret, 4) > 0) {
+  if (int32At(places.fret, 4) > 0) {
     terms[LITTLE] = weights.littleFinger;
   }
-  if (numberAt(places.fret, THUMB) > 0 && !scoreThumb(work)) {
+  if (int32At(places.fret, THUMB) > 0 && !scoreThumb(work)) {
     return Number.POSITIVE_INFINITY;
   }
   return sum(terms, 0, FIRST_SOUND_TERM);
@@ -187,13 +151,13 @@ function placeFingers({ fret, low, high }: Places, frets: Frets, fingers: Finger
 }
 
 function scoreBarre({ terms, weights, places, neck }: Work, frets: Frets, finger: number): void {
-  const low = numberAt(places.low, finger);
-  const high = numberAt(places.high, finger);
+  const low = int32At(places.low, finger);
+  const high = int32At(places.high, finger);
   if (high === low) {
     return;
   }
   const strings = high - low + 1;
-  const nearNut = numberAt(places.fret, finger) + neck.capoFret <= 2 ? weights.barreNearNut : 0;
+  const nearNut = int32At(places.fret, finger) + neck.capoFret <= 2 ? weights.barreNearNut : 0;
   const later = finger === 1 ? 0 : laterBarre(weights, finger) + strings * weights.laterBarreString;
   const notYet = strings >= 4 && !neck.hand.playsBarres ? weights.barreNotYet : 0;
   add(terms, BARRE, weights.barre + strings * weights.barreString + nearNut + later + notYet);
@@ -211,13 +175,13 @@ function laterBarre(weights: EffortWeights, finger: number): number {
 
 /** Fingers side by side in one fret, three of them in any and fewer in a narrow one. */
 function scoreCrowding({ terms, weights, places, narrow }: Work, finger: number): void {
-  const fret = numberAt(places.fret, finger);
+  const fret = int32At(places.fret, finger);
   let beside = 0;
   for (let other = 1; other <= 4; other += 1) {
     beside += places.fret[other] === fret ? 1 : 0;
   }
   add(terms, CROWDED, beside >= 3 ? weights.crowdedFinger : 0);
-  add(terms, NARROW, numberAt(narrow, fret) * (beside >= 2 ? weights.narrowShared : weights.narrowAlone));
+  add(terms, NARROW, float64At(narrow, fret) * (beside >= 2 ? weights.narrowShared : weights.narrowAlone));
 }
 
 /**
@@ -228,33 +192,33 @@ function scorePosture({ terms, weights, places, homes }: Work): void {
   let count = 0;
   let first = 0;
   for (let finger = 1; finger <= 4; finger += 1) {
-    const fret = numberAt(places.fret, finger);
+    const fret = int32At(places.fret, finger);
     if (fret > 0) {
       first = first === 0 ? finger : first;
-      const string = (numberAt(places.low, finger) + numberAt(places.high, finger)) / 2;
+      const string = (int32At(places.low, finger) + int32At(places.high, finger)) / 2;
       insertSorted(homes, count, fret - (finger - 1) * weights.fingerSpread + string * weights.handSlant);
       count += 1;
     }
   }
-  const middle = numberAt(homes, count >> 1);
+  const middle = float64At(homes, count >> 1);
   let away = 0;
   for (let index = 0; index < count; index += 1) {
-    away += Math.abs(numberAt(homes, index) - middle);
+    away += Math.abs(float64At(homes, index) - middle);
   }
   terms[POSTURE] = away * weights.posture + Math.max(0, first - 1) * weights.startsLate;
 }
 
 function insertSorted(values: Float64Array, count: number, value: number): void {
   let index = count;
-  for (; index > 0 && numberAt(values, index - 1) > value; index -= 1) {
-    values[index] = numberAt(values, index - 1);
+  for (; index > 0 && float64At(values, index - 1) > value; index -= 1) {
+    values[index] = float64At(values, index - 1);
   }
   values[index] = value;
 }
 
 /** Fingers of one fret that stand against their order: the later one on a lower string. */
 function scoreCrossing({ terms, weights, places }: Work, before: number, finger: number): void {
-  if (places.fret[finger] === places.fret[before] && numberAt(places.low, finger) < numberAt(places.low, before)) {
+  if (places.fret[finger] === places.fret[before] && int32At(places.low, finger) < int32At(places.low, before)) {
     add(terms, CROSSED, weights.crossing);
   }
 }
@@ -262,18 +226,18 @@ function scoreCrossing({ terms, weights, places }: Work, before: number, finger:
 /** Distances from the earlier fingers to this one, beyond comfort; false when one is beyond reach. */
 function scoreReach({ terms, weights, places, alongMm, gapMm, neck }: Work, finger: number): boolean {
   const share = REACH_SHARE[neck.hand.size];
-  const fret = numberAt(places.fret, finger);
+  const fret = int32At(places.fret, finger);
   for (let other = 1; other < finger; other += 1) {
-    const otherFret = numberAt(places.fret, other);
+    const otherFret = int32At(places.fret, other);
     const [comfort, most] = PAIR_REACH_MM[other * 10 + finger] ?? [0, 0];
     if (otherFret > 0) {
-      const along = numberAt(alongMm, fret) - numberAt(alongMm, otherFret);
+      const along = float64At(alongMm, fret) - float64At(alongMm, otherFret);
       const apart = Math.max(
         0,
-        numberAt(places.low, finger) - numberAt(places.high, other),
-        numberAt(places.low, other) - numberAt(places.high, finger),
+        int32At(places.low, finger) - int32At(places.high, other),
+        int32At(places.low, other) - int32At(places.high, finger),
       );
-      const distance = Math.hypot(along, apart * numberAt(gapMm, fret));
+      const distance = Math.hypot(along, apart * float64At(gapMm, fret));
       if (distance > most * share * OUT_OF_REACH) {
         return false;
       }
@@ -287,110 +251,23 @@ function scoreReach({ terms, weights, places, alongMm, gapMm, neck }: Work, fing
 /** The thumb reaches over the edge about as far up the neck as the index stands: a fret more or less. */
 function scoreThumb({ terms, weights, places }: Work): boolean {
   terms[THUMBS] = weights.finger + weights.thumb;
-  const thumb = numberAt(places.fret, THUMB);
+  const thumb = int32At(places.fret, THUMB);
   let lowest = HIGHEST_FRET;
   for (let finger = 1; finger <= 4; finger += 1) {
-    const fret = numberAt(places.fret, finger);
+    const fret = int32At(places.fret, finger);
     lowest = fret > 0 && fret < lowest ? fret : lowest;
   }
   return thumb >= lowest - 1 && thumb <= lowest + 1;
 }
 
-function scoreSound(work: Work, frets: Frets, task: ChordTask | null): number {
-  const { terms } = work;
-  terms.fill(0, FIRST_SOUND_TERM);
-  scoreStrings(work, frets);
-  if (task?.isPowerChord === true) {
-    terms[TREBLE] = 0;
-    terms[THIN] = 0;
-  }
-  if (task !== null) {
-    scoreChord(work, frets, task);
-  }
-  return sum(terms, FIRST_SOUND_TERM, terms.length);
-}
-
-/** Height on the neck, and the strings that are not struck. */
-function scoreStrings({ terms, weights }: Work, frets: Frets): void {
-  const high = Math.max(0, ...frets);
-  const low = high === 0 ? 1 : frets.reduce((lowest, fret) => (fret > 0 && fret < lowest ? fret : lowest), high);
-  terms[HEIGHT] =
-    Math.max(0, low - weights.openHeight) * weights.lowHeight + Math.max(0, high - 3) * weights.highHeight;
-  let first = frets.length;
-  let last = -1;
-  let struck = 0;
-  for (let string = 0; string < frets.length; string += 1) {
-    if (numberAt(frets, string) >= 0) {
-      first = Math.min(first, string);
-      last = string;
-      struck += 1;
-    }
-  }
-  terms[INNER] = (last - first + 1 - struck) * weights.innerMute;
-  terms[BASS] = first * weights.silentBass;
-  terms[TREBLE] = (frets.length - 1 - last) * weights.silentTreble;
-  terms[THIN] = Math.max(0, FULL_SOUND_STRINGS - struck) * weights.thinSound;
-}
-
-/** Fewer strings than this sound thin. */
-const FULL_SOUND_STRINGS = 4;
-
-/** How low a third may lie before it growls: below C3, as it is named behind the capo (common practice of arrangers). */
-const MUDDY_BELOW_MIDI = 48;
-
-/** What a shape sounds; written anew for each: tones as a mask, the two lowest notes, and notes that come twice. */
-const heard = { mask: 0, lowest: 0, second: 0, unisons: 0 };
-
-/** The MIDI numbers sounded so far, one bit each. */
-const sounded = new Int32Array(8);
-
-function scoreChord({ terms, weights }: Work, frets: Frets, task: ChordTask): void {
-  heard.mask = 0;
-  heard.lowest = SILENT;
-  heard.second = SILENT;
-  heard.unisons = 0;
-  sounded.fill(0);
-  for (let string = 0; string < frets.length; string += 1) {
-    if (numberAt(frets, string) >= 0) {
-      hear(numberAt(task.openMidi, string) + numberAt(frets, string));
-    }
-  }
-  const third = heard.second - heard.lowest;
-  terms[FIFTH] = bassCost(weights, task, heard.lowest);
-  terms[MUDDY] = heard.lowest < MUDDY_BELOW_MIDI && (third === 3 || third === 4) ? weights.muddyThird : 0;
-  terms[UNISON] = heard.unisons * weights.unison;
-  terms[DROPPED] = countBits(task.allowedMask & ~heard.mask) * weights.droppedTone;
-}
-
-const SILENT = 999;
-
-function hear(midi: number): void {
-  const bit = 1 << (midi & 31);
-  const word = numberAt(sounded, midi >> 5);
-  heard.mask |= 1 << (midi % 12);
-  heard.unisons += (word & bit) === 0 ? 0 : 1;
-  sounded[midi >> 5] = word | bit;
-  heard.second = Math.min(heard.second, Math.max(heard.lowest, midi));
-  heard.lowest = Math.min(heard.lowest, midi);
-}
-
-function bassCost(weights: EffortWeights, task: ChordTask, lowestMidi: number): number {
-  const bit = bitOf(lowestMidi);
-  if (bit === bitOf(task.bass)) {
-    return 0;
-  }
-  const cost = (task.bassMask & bit) === 0 ? weights.thirdInBass : weights.fifthInBass;
-  return task.isSymmetric ? cost * weights.symmetricShare : cost;
-}
-
 function add(terms: Float64Array, index: number, cost: number): void {
-  terms[index] = numberAt(terms, index) + cost;
+  terms[index] = float64At(terms, index) + cost;
 }
 
 function sum(terms: Float64Array, from: number, until: number): number {
   let total = 0;
   for (let index = from; index < until; index += 1) {
-    total += numberAt(terms, index);
+    total += float64At(terms, index);
   }
   return total;
 }
@@ -400,6 +277,6 @@ export function scoreFingering(fingering: Fingering, neck: Neck, task: ChordTask
   const scorer = createScorer(neck);
   const frets = toFrets(fingering.shape);
   const total = scorer.scoreSound(frets, task) + scorer.scoreHold(frets, toFingerNumbers(fingering.fingers));
-  const terms = EFFORT_TERMS.map((term, index) => ({ term, cost: numberAt(scorer.terms, index) }));
+  const terms = EFFORT_TERMS.map((term, index) => ({ term, cost: float64At(scorer.terms, index) }));
   return { total, terms: terms.filter(({ cost }) => cost !== 0) };
 }

@@ -6,6 +6,7 @@ import { itemAt, range, uniqueBy } from '../kernel/list.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import { FAMILIAR_IN_TUNING, FAMILIAR_SHAPES, MOVABLE_FORMS, STRAIGHT_BARRES } from './familiar.data.ts';
+import { type FingerNumbers, toFingerNumbers } from './fingering.ts';
 import { type Finger, type Fingering, formatShape, parseShape, type Shape } from './shape.ts';
 
 /**
@@ -141,4 +142,24 @@ function movableShapesOf(chord: ChordSymbol): readonly Familiar[] {
         return { fingering: { ...form, shape }, others: [], strangeness: STRANGENESS.movable };
       });
   });
+}
+
+/** What other fingers than the usual ones cost above their own effort: some are usual too, the rest have to be unlearned. */
+const OTHER_USUAL_FINGERS = 0.15;
+const UNUSUAL_FINGERS = 2;
+
+/** How strange a shape is to a hand that knows its first chord book, and other fingers than the usual ones with it. */
+export function strangenessOf(known: Familiar | null, fingers: FingerNumbers): number {
+  return known === null ? STRANGENESS.unknown : known.strangeness + fingerStrangeness(known, fingers);
+}
+
+function fingerStrangeness({ fingering, others }: Familiar, fingers: FingerNumbers): number {
+  if (hasFingers(fingering, fingers)) {
+    return 0;
+  }
+  return others.some((other) => hasFingers(other, fingers)) ? OTHER_USUAL_FINGERS : UNUSUAL_FINGERS;
+}
+
+function hasFingers(fingering: Fingering, fingers: FingerNumbers): boolean {
+  return toFingerNumbers(fingering.fingers).every((finger, string) => finger === fingers[string]);
 }

@@ -7,7 +7,7 @@
  * proposed. The thumb may take the lowest string from behind. Trying all 4^n assignments was rejected: nearly all cross.
  */
 
-import { numberAt } from '../kernel/number-at.ts';
+import { int32At, numberAt } from '../kernel/number-at.ts';
 import { type Finger, type Fingering, listBarres, type Shape } from './shape.ts';
 import type { Frets } from './shape-search.ts';
 
@@ -79,11 +79,11 @@ function assign(work: Assignment, order: number): void {
     take(work, order, numberAt(fingers, numberAt(strings, order - 1)), floorHere);
     assign(work, order + 1);
   }
-  const usedBefore = order === 0 ? 0 : numberAt(used, order - 1);
+  const usedBefore = order === 0 ? 0 : int32At(used, order - 1);
   for (let finger = floorHere + 1; finger <= LATEST_FINGER; finger += 1) {
     if ((usedBefore & (1 << finger)) === 0) {
       take(work, order, finger, floorHere);
-      if (numberAt(work.swaps, order) <= MOST_SWAPS) {
+      if (int32At(work.swaps, order) <= MOST_SWAPS) {
         assign(work, order + 1);
       }
     }
@@ -97,7 +97,7 @@ function floorAt({ frets, strings, floor, latest }: Assignment, order: number): 
     return 0;
   }
   const isSameFret = frets[numberAt(strings, order - 1)] === frets[numberAt(strings, order)];
-  return numberAt(isSameFret ? floor : latest, order - 1);
+  return int32At(isSameFret ? floor : latest, order - 1);
 }
 
 function take(
@@ -107,12 +107,12 @@ function take(
   floorHere: number,
 ): void {
   const isFirst = order === 0;
-  const latestBefore = isFirst ? 0 : numberAt(latest, order - 1);
+  const latestBefore = isFirst ? 0 : int32At(latest, order - 1);
   fingers[numberAt(strings, order)] = finger;
   floor[order] = floorHere;
   latest[order] = finger > latestBefore ? finger : latestBefore;
-  used[order] = (isFirst ? 0 : numberAt(used, order - 1)) | (1 << finger);
-  swaps[order] = (isFirst ? 0 : numberAt(swaps, order - 1)) + (finger < latestBefore ? 1 : 0);
+  used[order] = (isFirst ? 0 : int32At(used, order - 1)) | (1 << finger);
+  swaps[order] = (isFirst ? 0 : int32At(swaps, order - 1)) + (finger < latestBefore ? 1 : 0);
 }
 
 /** Whether one finger can stop two strings of one fret: what sounds between them is neither open nor fretted lower. */

@@ -10,19 +10,12 @@
 
 import type { Setup } from '../fretboard/capo.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
-import { numberAt } from '../kernel/number-at.ts';
+import { float64At } from '../kernel/number-at.ts';
 import { type ChordTask, toTask } from './chord-task.ts';
-import {
-  createScorer,
-  EFFORT_TERMS,
-  type Effort,
-  type EffortScorer,
-  type EffortWeights,
-  leastHold,
-  type Neck,
-} from './effort.ts';
-import { EFFORT_WEIGHTS } from './effort-weights.data.ts';
-import { type Familiar, familiarShapesOf, findFamiliarFingering, STRANGENESS } from './familiar.ts';
+import { createScorer, type Effort, type EffortScorer, type Neck } from './effort.ts';
+import { EFFORT_TERMS } from './effort-terms.ts';
+import { EFFORT_WEIGHTS, type EffortWeights } from './effort-weights.data.ts';
+import { familiarShapesOf, findFamiliarFingering, strangenessOf } from './familiar.ts';
 import {
   type FingerNumbers,
   isLegalFingering,
@@ -32,6 +25,7 @@ import {
   toFrets,
   toShape,
 } from './fingering.ts';
+import { collectGrips, type Grip, type Limits, packGrip, packShape } from './grips.ts';
 import type { Hand } from './hand.ts';
 import { type Fingering, formatShape, type Shape } from './shape.ts';
 import { type Frets, HIGHEST_SEARCHED_FRET, searchShapes } from './shape-search.ts';
@@ -50,16 +44,6 @@ export type Instrument = {
   readonly highestNeckFret: number;
   readonly hand: Hand;
 };
-
-/**
- * How many shapes and how many fingerings of each are kept, and by how much effort a kept shape may exceed the easiest
- * (infinite: by any).
- */
-export type Limits = { readonly shapes: number; readonly fingerings: number; readonly slack: number };
-
-/** What other fingers than the usual ones cost above their own effort: some are usual too, the rest have to be unlearned. */
-const OTHER_USUAL_FINGERS = 0.15;
-const UNUSUAL_FINGERS = 2;
 
 /**
  * The shapes of a chord, easiest first, at most `limit`, each with its easiest fingers. `chord` is the shape chord, named
@@ -96,7 +80,7 @@ export function rankHolds(
   const highestFret = Math.min(HIGHEST_SEARCHED_FRET, instrument.highestNeckFret - instrument.setup.capoFret);
   const familiar = familiarShapesOf(chord, instrument.setup.tuning);
   const { usesThumb } = instrument.hand;
-  const grips = collectGrips({ task, scorer, familiar, highestFret, usesThumb, weights }, limits.shapes);
+  const grips = collectGrips({ task, scorer, familiar, highestFret, usesThumb, weights }, limits);
   return fingerGrips(grips, { task, scorer, usesThumb, limits });
 }
 
@@ -121,7 +105,7 @@ export function rateHold({ frets, fingers }: Hold, chord: ChordSymbol, instrumen
   const strange = strangenessOf(known, fingers);
   const task = toTask(chord, instrument.setup.tuning);
   const total = scorer.scoreSound(frets, task) + scorer.scoreHold(frets, fingers) + strange;
-  const terms = EFFORT_TERMS.map((term, index) => ({ term, cost: numberAt(scorer.terms, index) }));
+  const terms = EFFORT_TERMS.map((term, index) => ({ term, cost: float64At(scorer.terms, index) }));
   return {
     fingering: { shape: toShape(frets), fingers: toFingers(fingers) },
     effort: {
@@ -132,96 +116,9 @@ export function rateHold({ frets, fingers }: Hold, chord: ChordSymbol, instrumen
   };
 }
 
-/** How strange a shape is to a hand that knows its first chord book, and other fingers than the usual ones with it. */
-function strangenessOf(known: Familiar | null, fingers: FingerNumbers): number {
-  return known === null ? STRANGENESS.unknown : known.strangeness + fingerStrangeness(known, fingers);
-}
-
-function fingerStrangeness({ fingering, others }: Familiar, fingers: FingerNumbers): number {
-  if (hasFingers(fingering, fingers)) {
-    return 0;
-  }
-  return others.some((other) => hasFingers(other, fingers)) ? OTHER_USUAL_FINGERS : UNUSUAL_FINGERS;
-}
-
-function hasFingers(fingering: Fingering, fingers: FingerNumbers): boolean {
-  return toFingerNumbers(fingering.fingers).every((finger, string) => finger === fingers[string]);
-}
-
 /** Where the hand works on an instrument. */
 export function neckOf({ setup, scaleLengthMm, hand }: Instrument): Neck {
   return { capoFret: setup.capoFret, scaleLengthMm, hand };
-}
-
-/** A way to hold the hand: its best variant, what that sounds costs, how strange it is, and the least it can cost in all. */
-type Grip = {
-  readonly frets: Frets;
-  readonly known: Familiar | null;
-  readonly strangeness: number;
-  readonly bound: number;
-};
-
-type Collecting = {
-  readonly task: ChordTask;
-  readonly scorer: EffortScorer;
-  readonly familiar: ReadonlyMap<string, Familiar>;
-  readonly highestFret: number;
-  readonly usesThumb: boolean;
-  readonly weights: EffortWeights;
-};
-
-/** Fewer strings than this are ranked only where there is nothing fuller. */
-const FEWEST_RANKED_STRINGS = 4;
-
-const GRIP_BASE = HIGHEST_SEARCHED_FRET + 1;
-const SHAPE_BASE = HIGHEST_SEARCHED_FRET + 2;
-
-/** The stopped strings as one number: equal for all strum variants of a grip. */
-function packGrip(frets: Frets): number {
-  let packed = 0;
-  for (let string = 0; string < frets.length; string += 1) {
-    const fret = numberAt(frets, string);
-    packed = packed * GRIP_BASE + (fret > 0 ? fret : 0);
-  }
-  return packed;
-}
-
-/** Strings and frets as one number. */
-function packShape(frets: Frets): number {
-  let packed = 0;
-  for (let string = 0; string < frets.length; string += 1) {
-    packed = packed * SHAPE_BASE + numberAt(frets, string) + 1;
-  }
-  return packed;
-}
-
-function collectGrips(work: Collecting, wanted: number): readonly Grip[] {
-  const { task } = work;
-  const full = { ...task, fewestStrings: Math.min(FEWEST_RANKED_STRINGS, task.openMidi.length - 1) };
-  const grips = full.fewestStrings <= task.fewestStrings ? [] : searchGrips({ ...work, task: full });
-  return grips.length >= wanted ? grips : searchGrips(work);
-}
-
-function searchGrips({ task, scorer, familiar, highestFret, usesThumb, weights }: Collecting): readonly Grip[] {
-  const known = new Map([...familiar.values()].map((each) => [packShape(toFrets(each.fingering.shape)), each]));
-  const best = new Map<number, Grip>();
-  const offer = (frets: Frets): void => {
-    const familiarHere = known.size === 0 ? null : (known.get(packShape(frets)) ?? null);
-    const strangeness = familiarHere === null ? STRANGENESS.unknown : familiarHere.strangeness;
-    const bound = scorer.scoreSound(frets, task) + strangeness + leastHold(frets, weights);
-    const key = packGrip(frets);
-    const before = best.get(key);
-    if (before === undefined || bound < before.bound) {
-      best.set(key, { frets: frets.slice(), known: familiarHere, strangeness, bound });
-    }
-  };
-  searchShapes(task, highestFret, usesThumb, offer);
-  for (const { fingering } of familiar.values()) {
-    if (Math.max(...toFrets(fingering.shape)) <= highestFret) {
-      offer(toFrets(fingering.shape));
-    }
-  }
-  return [...best.values()].sort((a, b) => a.bound - b.bound);
 }
 
 type Fingered = { readonly grip: Grip; readonly options: readonly Hold[] };

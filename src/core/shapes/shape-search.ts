@@ -9,7 +9,7 @@
  *
  * The search works on plain numbers (-1 for a silent string) and calls back with a list that it goes on writing to.
  */
-import { numberAt } from '../kernel/number-at.ts';
+import { int32At, numberAt } from '../kernel/number-at.ts';
 import { bitOf, type ChordTask } from './chord-task.ts';
 
 /** Frets as the search writes them: -1 for a string that is not struck. Read it at once, or copy it. */
@@ -103,8 +103,8 @@ function extend(search: Search, string: number): void {
     }
     return;
   }
-  const struckBefore = numberAt(struck, string);
-  if (struckBefore + left < task.fewestStrings || countBits(task.requiredMask & ~numberAt(heard, string)) > left) {
+  const struckBefore = int32At(struck, string);
+  if (struckBefore + left < task.fewestStrings || countBits(task.requiredMask & ~int32At(heard, string)) > left) {
     return;
   }
   for (const fret of choices[string] ?? []) {
@@ -120,42 +120,42 @@ function extend(search: Search, string: number): void {
 
 function silence({ struck, heard, low, high, gap, mutes, lowestMidi, bass }: Search, string: number): void {
   const next = string + 1;
-  struck[next] = numberAt(struck, string);
-  heard[next] = numberAt(heard, string);
-  low[next] = numberAt(low, string);
-  high[next] = numberAt(high, string);
-  gap[next] = struck[string] === 0 ? 0 : numberAt(gap, string) + 1;
-  mutes[next] = numberAt(mutes, string);
-  lowestMidi[next] = numberAt(lowestMidi, string);
-  bass[next] = numberAt(bass, string);
+  struck[next] = int32At(struck, string);
+  heard[next] = int32At(heard, string);
+  low[next] = int32At(low, string);
+  high[next] = int32At(high, string);
+  gap[next] = struck[string] === 0 ? 0 : int32At(gap, string) + 1;
+  mutes[next] = int32At(mutes, string);
+  lowestMidi[next] = int32At(lowestMidi, string);
+  bass[next] = int32At(bass, string);
 }
 
 /** Writes what striking a string at a fret leads to; false where no shape can come of it. */
 function strike(search: Search, string: number, fret: number): boolean {
-  const lowBefore = numberAt(search.low, string);
-  const highBefore = numberAt(search.high, string);
+  const lowBefore = int32At(search.low, string);
+  const highBefore = int32At(search.high, string);
   if (fret > 0 && (fret - lowBefore > WIDEST_SPAN_FRETS || highBefore - fret > WIDEST_SPAN_FRETS)) {
     return false;
   }
-  const gap = numberAt(search.gap, string);
+  const gap = int32At(search.gap, string);
   if (gap > 0 && !canMute(search, string, fret)) {
     return false;
   }
   const midi = numberAt(search.task.openMidi, string) + fret;
-  const lowest = Math.min(midi, numberAt(search.lowestMidi, string));
+  const lowest = Math.min(midi, int32At(search.lowestMidi, string));
   const { task } = search;
   const first = string >= task.openMidi.length - UPPER_STRINGS ? task.upperBassMask : task.bassMask;
-  const bass = search.struck[string] === 0 ? first : numberAt(search.bass, string);
+  const bass = search.struck[string] === 0 ? first : int32At(search.bass, string);
   if ((bass & (1 << (lowest % 12))) === 0 && numberAt(search.lowestAfter, string) >= lowest) {
     return false;
   }
   const next = string + 1;
-  search.struck[next] = numberAt(search.struck, string) + 1;
-  search.heard[next] = numberAt(search.heard, string) | (1 << (midi % 12));
+  search.struck[next] = int32At(search.struck, string) + 1;
+  search.heard[next] = int32At(search.heard, string) | (1 << (midi % 12));
   search.low[next] = fret > 0 && fret < lowBefore ? fret : lowBefore;
   search.high[next] = fret > highBefore ? fret : highBefore;
   search.gap[next] = 0;
-  search.mutes[next] = numberAt(search.mutes, string) + gap;
+  search.mutes[next] = int32At(search.mutes, string) + gap;
   search.lowestMidi[next] = lowest;
   search.bass[next] = bass;
   return true;
@@ -163,9 +163,9 @@ function strike(search: Search, string: number, fret: number): boolean {
 
 /** A silent string inside is muted by a finger on the string beside it: one by either neighbour, two only by both. */
 function canMute({ task, gap, mutes, frets }: Search, string: number, above: number): boolean {
-  const silent = numberAt(gap, string);
+  const silent = int32At(gap, string);
   const below = numberAt(frets, string - 1 - silent);
-  if (numberAt(mutes, string) + silent > MOST_INNER_MUTES) {
+  if (int32At(mutes, string) + silent > MOST_INNER_MUTES) {
     return false;
   }
   return task.isPicked || (silent === 1 ? below > 0 || above > 0 : below > 0 && above > 0);
@@ -173,9 +173,9 @@ function canMute({ task, gap, mutes, frets }: Search, string: number, above: num
 
 function isWanted({ task, frets, mostFingers, struck, heard, lowestMidi, bass }: Search, depth: number): boolean {
   return (
-    numberAt(struck, depth) >= task.fewestStrings &&
-    (numberAt(heard, depth) & task.requiredMask) === task.requiredMask &&
-    (numberAt(bass, depth) & (1 << (numberAt(lowestMidi, depth) % 12))) !== 0 &&
+    int32At(struck, depth) >= task.fewestStrings &&
+    (int32At(heard, depth) & task.requiredMask) === task.requiredMask &&
+    (int32At(bass, depth) & (1 << (int32At(lowestMidi, depth) % 12))) !== 0 &&
     countFingers(frets) <= (numberAt(frets, 0) > 0 ? mostFingers : MOST_FINGERS) &&
     !(task.isBassOutside && bringsBassTwice(task, frets))
   );

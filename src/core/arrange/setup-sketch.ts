@@ -1,0 +1,95 @@
+/*
+ * What a setup comes to, quickly: for sorting hundreds of setups before the best are worked out.
+ *
+ * Setups that hold the same chords on the same strings share everything but millimetres: the candidates, found at the nut,
+ * and the costs of changing between them. Those are worked out once for each such hand; a capo then only scores the
+ * candidates anew, leaves out what lies beyond the neck, and takes a good choice without proof.
+ */
+import { namedOpenMidi } from '../fretboard/tuning.ts';
+import type { ChordSymbol } from '../harmony/chord-symbol.ts';
+import { formatKey } from '../harmony/key.ts';
+import { itemAt } from '../kernel/list.ts';
+import { createScorer, type EffortScorer } from '../shapes/effort.ts';
+import type { Limits } from '../shapes/grips.ts';
+import { type Candidate, type CandidateList, listCandidates, type PlanMemory, pinnedCandidate } from './candidates.ts';
+import { findPinnedShape, isNew, limitsFor, listForbidden, type SetupPlace, toPlaceChord } from './chord-options.ts';
+import { chooseGreedily, type PairCosts } from './pairwise-choice.ts';
+import type { SetupQuestion } from './setup-question.ts';
+import { HOLD_WEIGHT, listPairCosts, NEW_SHAPE, UNPLAYABLE } from './setup-solution.ts';
+import type { SongProblem } from './song-problem.ts';
+
+/** Sorting needs few shapes. */
+const COARSE_LIMITS: Limits = { shapes: 4, fingerings: 2, slack: 3 };
+
+/** The chords of a song on some strings, whatever the capo. */
+type HandProblem = {
+  readonly chords: readonly ChordSymbol[];
+  readonly lists: readonly CandidateList[];
+  readonly pairs: readonly PairCosts[];
+};
+
+/** The cost of a setup's shapes, about as the exact plan would have it. */
+export type Sketcher = (place: SetupPlace) => number;
+
+/** A sketcher for one song and one question; it remembers the hands it has met. */
+export function createSketcher(problem: SongProblem, question: SetupQuestion, memory: PlanMemory): Sketcher {
+  const hands = new Map<string, HandProblem>();
+  const scorers = new Map<number, EffortScorer>();
+  const { scaleLengthMm, hand } = question.guitar;
+  return (place) => {
+    const { setup, shapeKey } = place;
+    const key = `${namedOpenMidi(setup.tuning).join()} ${formatKey(shapeKey)} ${ruleKeyOf(question, place)}`;
+    const known = hands.get(key) ?? toHandProblem(problem, question, place, memory);
+    hands.set(key, known);
+    const scorer = scorers.get(setup.capoFret) ?? createScorer({ capoFret: setup.capoFret, scaleLengthMm, hand });
+    scorers.set(setup.capoFret, scorer);
+    return sketch(problem, question, place, { ...known, scorer });
+  };
+}
+
+/** Rules for shapes may hold at one setup alone; then it shares its hand with no other. */
+function ruleKeyOf({ pinnedShapes, forbiddenShapes }: SetupQuestion, { setup }: SetupPlace): string {
+  const isOwn = [...pinnedShapes, ...forbiddenShapes].some(({ onlyAt }) => onlyAt?.capoFret === setup.capoFret);
+  return isOwn ? `${setup.tuning.name} ${setup.capoFret}` : '';
+}
+
+function toHandProblem(
+  problem: SongProblem,
+  question: SetupQuestion,
+  place: SetupPlace,
+  memory: PlanMemory,
+): HandProblem {
+  const chords = problem.chords.map(({ chord }) => toPlaceChord(chord, problem.key, place).shapeChord);
+  const nut = { ...question.guitar, setup: { tuning: place.setup.tuning, capoFret: 0 } };
+  const lists = chords.map((chord) => {
+    const pin = findPinnedShape(chord, place.setup, question);
+    return pin === null
+      ? listCandidates(chord, nut, limitsFor(question, COARSE_LIMITS), memory)
+      : pinnedCandidate(pin, nut);
+  });
+  return { chords, lists, pairs: listPairCosts(problem, lists, memory) };
+}
+
+function sketch(
+  problem: SongProblem,
+  question: SetupQuestion,
+  { setup }: SetupPlace,
+  { chords, lists, pairs, scorer }: HandProblem & { readonly scorer: EffortScorer },
+): number {
+  const highest = question.guitar.highestNeckFret - setup.capoFret;
+  const noBarres = question.pins.some((pin) => pin.kind === 'most-barres' && pin.count === 0);
+  const single = lists.map(({ candidates }, index) => {
+    const chord = itemAt(chords, index);
+    const forbidden = listForbidden(chord, setup, question);
+    const weight = HOLD_WEIGHT * itemAt(problem.chords, index).share;
+    const isOut = ({ topFret, text, isBarre }: Candidate): boolean =>
+      topFret > highest || (noBarres && isBarre) || forbidden.includes(text);
+    const costs = candidates.map((candidate) => {
+      const { soundCost, frets, fingers } = candidate.hold;
+      const effort = isOut(candidate) ? UNPLAYABLE : soundCost + scorer.scoreHold(frets, fingers);
+      return weight * Math.min(effort, UNPLAYABLE) + (isNew(chord, candidate.text, question) ? NEW_SHAPE : 0);
+    });
+    return Float64Array.from(costs.length === 0 ? [weight * UNPLAYABLE] : costs);
+  });
+  return chooseGreedily({ single, pairs }).cost;
+}

@@ -1,59 +1,188 @@
 import { Bench } from 'tinybench';
-import { planCapoRows } from '../src/core/arrange/capo-rows.ts';
-import { createPlanner } from '../src/core/arrange/planner.ts';
+import { createPlanMemory, type PlanMemory } from '../src/core/arrange/candidates.ts';
+import { FINE_LIMITS, toSetupPlace } from '../src/core/arrange/chord-options.ts';
+import { planSetups } from '../src/core/arrange/setup-plan.ts';
+import { PLAIN_QUESTION, type SetupQuestion } from '../src/core/arrange/setup-question.ts';
+import { createSketcher } from '../src/core/arrange/setup-sketch.ts';
+import { solveSetup } from '../src/core/arrange/setup-solution.ts';
+import { type SongProblem, toSongProblem } from '../src/core/arrange/song-problem.ts';
 import { parseChart } from '../src/core/formats/text-chart/parse-chart.ts';
-import { STANDARD_TUNING } from '../src/core/fretboard/tuning.ts';
+import { STANDARD_TUNING, TUNINGS } from '../src/core/fretboard/tuning.ts';
 import { type ChordSymbol, parseChordSymbol } from '../src/core/harmony/chord-symbol.ts';
-import { itemAt } from '../src/core/kernel/list.ts';
+import { itemAt, range } from '../src/core/kernel/list.ts';
 import { runSteps } from '../src/core/kernel/steps.ts';
-import { AVERAGE_HAND } from '../src/core/shapes/hand.ts';
-import { rankShapes } from '../src/core/shapes/rank-shapes.ts';
-import { mainPartOf } from '../src/core/song/parts.ts';
+import { type Instrument, rankHolds } from '../src/core/shapes/rank-shapes.ts';
 import { listPlayedBars } from '../src/core/song/played-bars.ts';
 import { createDemoSongs } from '../src/server/demo/demo-songs.ts';
 import { TIN_ROOF_ALMANAC } from '../src/server/demo/tin-roof-almanac.data.ts';
 import { productAndFilter } from './product-and-filter.ts';
 import { type Row, summarise } from './row.ts';
 
-const instrument = {
-  setup: { tuning: STANDARD_TUNING, capoFret: 0 },
-  scaleLengthMm: 648,
-  highestNeckFret: 14,
-  hand: AVERAGE_HAND,
-};
-const chords: readonly ChordSymbol[] = ['C', 'Em7', 'Cadd9', 'F#m7b5', 'Bb', 'D/F#', 'Am7'].flatMap((name) => {
+const CHORDS = 'C Em7 Cadd9 F#m7b5 Bb D/F# Am7 G F Dm B7 Gm E A7sus4 C13 Ebmaj7'.split(' ').flatMap((name) => {
   const parsed = parseChordSymbol(name);
   return parsed.ok ? [parsed.value] : [];
 });
+const instrument: Instrument = { setup: { tuning: STANDARD_TUNING, capoFret: 0 }, ...PLAIN_QUESTION.guitar };
 
-/** The core's operations; each searched chord counts once. */
+/** Ten capos, four tunings, three semitones either way: 280 setups. */
+const EVERYTHING: SetupQuestion = {
+  ...PLAIN_QUESTION,
+  tunings: TUNINGS.filter(({ name }) => ['standard', 'half step down', 'drop D', 'DADGAD'].includes(name)),
+  keyShifts: range(-3, 4),
+};
+
+/** The longest demo song: ten chords, 128 changes. */
+const SONG = itemAt(createDemoSongs(), 2);
+const PROBLEM = toSongProblem(SONG);
+
+/** The core's operations beside plain references, and how time grows. */
 export async function benchCore(): Promise<readonly Row[]> {
-  const song = itemAt(createDemoSongs(), 0);
-  const part = mainPartOf(song);
-  const shapes = await measure(() => chords.map((chord) => rankShapes(chord, instrument, 6)), chords.length);
-  const plain = await measure(() => chords.map((chord) => productAndFilter(chord, instrument)), chords.length, 5);
-  const rows = await measure(() => runSteps(planCapoRows(song, part, createPlanner())));
-  const warmPlanner = createPlanner();
-  const warm = await measure(() => runSteps(planCapoRows(song, part, warmPlanner)));
-  const read = await measure(() => parseChart(TIN_ROOF_ALMANAC));
-  const unroll = await measure(() => listPlayedBars(song));
+  return [...(await benchTargets()), ...(await benchGrowth()), ...(await benchCharts())];
+}
+
+async function benchTargets(): Promise<readonly Row[]> {
+  const each: Times[] = [];
+  for (const chord of CHORDS) {
+    each.push(await measure(() => rankHolds(chord, instrument, FINE_LIMITS)));
+  }
+  const medians = each.map(({ medianMs }) => medianMs).sort((a, b) => a - b);
+  const shapes = { medianMs: itemAt(medians, medians.length >> 1), p95Ms: itemAt(medians, medians.length - 1) };
+  const few = CHORDS.slice(0, 5);
+  const plain = await measure(
+    () => few.map((chord: ChordSymbol) => productAndFilter(chord, instrument)),
+    few.length,
+    5,
+  );
+  const first = await measure(() => solveOne(PROBLEM, createPlanMemory()));
+  const coarse = await measure(() => sketchAll(PROBLEM, createPlanMemory()));
+  const noMemory = await measure(() => sketchWithoutMemory(PROBLEM), 1, 2);
+  const all = await measure(() => planAll(PROBLEM, createPlanMemory()));
+  const memory = createPlanMemory();
+  planAll(PROBLEM, memory);
+  const warm = await measure(() => sketchAll(PROBLEM, memory));
+  const alone = { name: 'each setup by itself', medianMs: noMemory.medianMs };
   return [
-    {
-      name: 'shapes and fingers of one chord',
-      ...shapes,
-      reference: { name: 'every product, filtered, no fingers', medianMs: plain.medianMs },
-      limitMs: null,
-    },
-    { name: 'ten capo rungs of the demo song, cold', ...rows, reference: null, limitMs: null },
-    { name: 'the same, warm', ...warm, reference: { name: 'cold', medianMs: rows.medianMs }, limitMs: null },
-    { name: 'reading the demo chart', ...read, reference: null, limitMs: null },
-    { name: 'unrolling its 77 bars', ...unroll, reference: null, limitMs: null },
+    row('shapes and fingers of one chord: median, and the worst chord', shapes, 1, {
+      name: 'every product, filtered, no fingers',
+      ...plain,
+    }),
+    row('first arrangement, one setup, cold', first, 50, null),
+    row('all 280 setups sorted, cold', coarse, 300, alone),
+    row('and the best 16 worked out', all, 700, alone),
+    row('sorted again after an edit, warm', warm, 30, { name: 'cold', medianMs: coarse.medianMs }),
   ];
 }
 
+async function benchGrowth(): Promise<readonly Row[]> {
+  const long = {
+    ...PROBLEM,
+    sequence: range(0, 10).flatMap(() => PROBLEM.sequence),
+    changes: PROBLEM.changes.map((change) => ({ ...change, count: change.count * 10 })),
+  };
+  const short = await measure(() => planAll(PROBLEM, createPlanMemory(), PLAIN_QUESTION));
+  const times = { name: 'the song as it is', medianMs: short.medianMs };
+  const tenfold = await measure(() => planAll(long, createPlanMemory(), PLAIN_QUESTION));
+  const rows = [row('ten setups, ten times the bars (limit: 1.3 times)', tenfold, short.medianMs * 1.3, times)];
+  for (const chords of [5, 10, 20]) {
+    rows.push(
+      row(
+        `ten setups, ${chords} distinct chords`,
+        await measure(() => planAll(problemOf(chords), createPlanMemory(), PLAIN_QUESTION), 1, 8),
+        null,
+        null,
+      ),
+    );
+  }
+  for (const tunings of [1, 2, 4, 8]) {
+    const question = { ...PLAIN_QUESTION, tunings: TUNINGS.slice(0, tunings) };
+    rows.push(
+      row(
+        `${tunings * 10} setups, ${tunings} tunings`,
+        await measure(() => planAll(PROBLEM, createPlanMemory(), question), 1, 8),
+        null,
+        null,
+      ),
+    );
+  }
+  for (const strings of [4, 5, 6, 7, 8]) {
+    const openMidi = [35, 40, 45, 50, 55, 59, 64, 69].slice(8 - strings - (strings < 8 ? 1 : 0)).slice(0, strings);
+    const guitar = { ...instrument, setup: { tuning: { name: `${strings} strings`, openMidi }, capoFret: 0 } };
+    rows.push(
+      row(
+        `shapes of a chord on ${strings} strings`,
+        await measure(() => CHORDS.map((chord) => rankHolds(chord, guitar, FINE_LIMITS)), CHORDS.length, 8),
+        null,
+        null,
+      ),
+    );
+  }
+  return rows;
+}
+
+async function benchCharts(): Promise<readonly Row[]> {
+  return [
+    row('reading the demo chart', await measure(() => parseChart(TIN_ROOF_ALMANAC)), null, null),
+    row('unrolling 100 bars', await measure(() => listPlayedBars(SONG)), null, null),
+  ];
+}
+
+function solveOne(problem: SongProblem, memory: PlanMemory): unknown {
+  return solveSetup(
+    problem,
+    toSetupPlace(problem.key, { tuning: STANDARD_TUNING, capoFret: 2 }, 0),
+    PLAIN_QUESTION,
+    memory,
+  );
+}
+
+/** All setups of a question, in the order in which they are asked for. */
+function listPlacesOf(problem: SongProblem, { tunings, capoFrets, keyShifts }: SetupQuestion) {
+  return keyShifts.flatMap((shift) =>
+    tunings.flatMap((tuning) => capoFrets.map((capoFret) => toSetupPlace(problem.key, { tuning, capoFret }, shift))),
+  );
+}
+
+function sketchAll(problem: SongProblem, memory: PlanMemory): readonly number[] {
+  const sketch = createSketcher(problem, EVERYTHING, memory);
+  return listPlacesOf(problem, EVERYTHING).map(sketch);
+}
+
+/** The plain reference: nothing is shared between setups. */
+function sketchWithoutMemory(problem: SongProblem): readonly number[] {
+  return listPlacesOf(problem, EVERYTHING).map((place) =>
+    createSketcher(problem, EVERYTHING, createPlanMemory())(place),
+  );
+}
+
+function planAll(problem: SongProblem, memory: PlanMemory, question: SetupQuestion = EVERYTHING): unknown {
+  return runSteps(planSetups(problem, question, memory));
+}
+
+const NAMES = 'C G Am F Dm Em E7 A7 D7 G7 Bb Fm Cm Gm7 Fmaj7 Cadd9 D/F# G/B Am/G Bm7'.split(' ');
+
+/** A made-up song of so many chords, each going to the next two. */
+function problemOf(count: number): SongProblem {
+  const chords = NAMES.slice(0, count).flatMap((name) => {
+    const parsed = parseChordSymbol(name);
+    return parsed.ok ? [{ chord: parsed.value, share: 1 / count, entries: 4, bars: 4, section: 'Verse' }] : [];
+  });
+  const changes = range(0, count).flatMap((from) =>
+    [1, 2].map((step) => ({ from, to: (from + step) % count, count: 4, bar: 1, gapMs: 600, hasFallingBass: false })),
+  );
+  const key = { tonic: 'C', mode: 'major' } as const;
+  return { key, chords, changes, sequence: range(0, count), melody: null, tempoBpm: 100, isBareList: false };
+}
+
+type Times = { readonly medianMs: number; readonly p95Ms: number };
+
+function row(name: string, { medianMs, p95Ms }: Times, limitMs: number | null, reference: Row['reference']): Row {
+  const held = reference === null ? null : { name: reference.name, medianMs: reference.medianMs };
+  return { name, medianMs, p95Ms, limitMs: limitMs === null ? null : Math.round(limitMs * 10) / 10, reference: held };
+}
+
 /** Times of one operation that is done `count` times in a call. */
-async function measure(work: () => unknown, count = 1, repeats = 20) {
-  const bench = new Bench({ iterations: repeats, time: 200, warmupIterations: 3, retainSamples: true });
+async function measure(work: () => unknown, count = 1, repeats = 20): Promise<Times> {
+  const bench = new Bench({ iterations: repeats, time: 100, warmupIterations: 3, retainSamples: true });
   bench.add('work', work);
   const [task] = await bench.run();
   const result = task?.result;

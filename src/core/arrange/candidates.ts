@@ -37,14 +37,21 @@ export type ShapeRule = { readonly chord: ChordSymbol; readonly fingering: Finge
 export type PlanMemory = {
   readonly candidates: Memory<CandidateList>;
   readonly changes: Memory<Float64Array>;
+  /** Efforts of the candidates of a list behind a capo. */
+  readonly efforts: Memory<Float64Array>;
 };
 
 const MOST_LISTS = 4000;
 const MOST_CHANGES = 6000;
+const MOST_EFFORTS = 20_000;
 
 /** A memory that holds nothing yet. */
 export function createPlanMemory(): PlanMemory {
-  return { candidates: createMemory(MOST_LISTS), changes: createMemory(MOST_CHANGES) };
+  return {
+    candidates: createMemory(MOST_LISTS),
+    changes: createMemory(MOST_CHANGES),
+    efforts: createMemory(MOST_EFFORTS),
+  };
 }
 
 /** The candidates of a shape chord on an instrument. */

@@ -131,8 +131,11 @@ export function limitsFor({ pins }: SetupQuestion, limits: Limits): Limits {
 
 /** Whether a shape is new to the class. */
 export function isNew(chord: ChordSymbol, text: string, { known }: SetupQuestion): boolean {
+  if (known === null) {
+    return false;
+  }
   const name = formatChordSymbol(chord);
-  return known !== null && !known.has(name) && !known.has(`${name} ${text}`);
+  return !known.has(name) && !known.has(`${name} ${text}`);
 }
 
 /** With no barre chord allowed, only options without; null when some chord has none. */

@@ -9,6 +9,8 @@ import { namedOpenMidi } from '../fretboard/tuning.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { formatKey } from '../harmony/key.ts';
 import { itemAt } from '../kernel/list.ts';
+import { float64At } from '../kernel/number-at.ts';
+import { remember } from '../kernel/remember.ts';
 import { createScorer, type EffortScorer } from '../shapes/effort.ts';
 import type { Limits } from '../shapes/grips.ts';
 import { type Candidate, type CandidateList, listCandidates, type PlanMemory, pinnedCandidate } from './candidates.ts';
@@ -43,7 +45,7 @@ export function createSketcher(problem: SongProblem, question: SetupQuestion, me
     hands.set(key, known);
     const scorer = scorers.get(setup.capoFret) ?? createScorer({ capoFret: setup.capoFret, scaleLengthMm, hand });
     scorers.set(setup.capoFret, scorer);
-    return sketch(problem, question, place, { ...known, scorer });
+    return sketch(problem, question, place, { ...known, scorer, memory });
   };
 }
 
@@ -74,20 +76,29 @@ function sketch(
   problem: SongProblem,
   question: SetupQuestion,
   { setup }: SetupPlace,
-  { chords, lists, pairs, scorer }: HandProblem & { readonly scorer: EffortScorer },
+  {
+    chords,
+    lists,
+    pairs,
+    scorer,
+    memory,
+  }: HandProblem & { readonly scorer: EffortScorer; readonly memory: PlanMemory },
 ): number {
   const highest = question.guitar.highestNeckFret - setup.capoFret;
   const noBarres = question.pins.some((pin) => pin.kind === 'most-barres' && pin.count === 0);
-  const single = lists.map(({ candidates }, index) => {
+  const single = lists.map((list, index) => {
+    const { candidates } = list;
     const chord = itemAt(chords, index);
     const forbidden = listForbidden(chord, setup, question);
     const weight = HOLD_WEIGHT * itemAt(problem.chords, index).share;
     const isOut = ({ topFret, text, isBarre }: Candidate): boolean =>
       topFret > highest || (noBarres && isBarre) || forbidden.includes(text);
-    const costs = candidates.map((candidate) => {
-      const { soundCost, frets, fingers } = candidate.hold;
-      const effort = isOut(candidate) ? UNPLAYABLE : soundCost + scorer.scoreHold(frets, fingers);
-      return weight * Math.min(effort, UNPLAYABLE) + (isNew(chord, candidate.text, question) ? NEW_SHAPE : 0);
+    const efforts = remember(memory.efforts, `${setup.capoFret} ${list.key}`, () =>
+      Float64Array.from(candidates, ({ hold }) => hold.soundCost + scorer.scoreHold(hold.frets, hold.fingers)),
+    );
+    const costs = candidates.map((candidate, option) => {
+      const effort = isOut(candidate) ? UNPLAYABLE : Math.min(float64At(efforts, option), UNPLAYABLE);
+      return weight * effort + (isNew(chord, candidate.text, question) ? NEW_SHAPE : 0);
     });
     return Float64Array.from(costs.length === 0 ? [weight * UNPLAYABLE] : costs);
   });

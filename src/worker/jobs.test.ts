@@ -1,6 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { AVERAGE_HAND } from '../core/shapes/hand.ts';
 import { newSong } from '../core/song/new-song.ts';
+import { mainPartOf } from '../core/song/parts.ts';
+import { songFromChart } from '../test-support/read-chart.ts';
 import { createJobs } from './jobs.ts';
 import type { FromWorker, ToWorker } from './messages.ts';
 
@@ -95,5 +97,38 @@ describe('the worker', () => {
     pullAll();
     const done = sent.find((message) => message.kind === 'done' && message.requestId === 3);
     expect(done).toMatchObject({ result: { parsed: { problems: [] }, document: { facts: { title: 'y' } } } });
+  });
+
+  const song = songFromChart('key: Bb\n\nVerse:\n| Bb | F | Gm7 | Ebadd9 |\n| Bb/D | Cm7 | F | Bb |\n');
+  const plan = (requestId: number, document = song): ToWorker => ({
+    kind: 'plan-capo',
+    requestId,
+    document,
+    partId: mainPartOf(document).id,
+    hand: AVERAGE_HAND,
+  });
+
+  test('streams the rungs it has worked out, more each time, and then all ten', () => {
+    const { take, pullAll, sent, kindsFor } = startJobs();
+    take(plan(1));
+    pullAll();
+    const found = sent.flatMap((message) =>
+      message.kind === 'found' ? [(message.found as readonly unknown[]).length] : [],
+    );
+    expect(found.length).toBeGreaterThan(3);
+    expect(found).toEqual([...found].sort((a, b) => a - b));
+    expect(kindsFor(1).at(-1)).toBe('done');
+    const done = sent.at(-1);
+    expect(done?.kind === 'done' && (done.result as readonly unknown[]).length).toBe(10);
+  });
+
+  test('drops a plan when the song has changed, and answers for the new one', () => {
+    const { take, pullOnce, pullAll, kindsFor } = startJobs();
+    take(plan(1));
+    pullOnce();
+    take(plan(2, newSong('Empty')));
+    pullAll();
+    expect(kindsFor(1)).not.toContain('done');
+    expect(kindsFor(2)).toEqual(['done']);
   });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { type ChoiceCosts, chooseGreedily, choosePairwise } from './pairwise-choice.ts';
+import { type ChoiceCosts, chooseGreedily, choosePairwise, listNeighbours } from './pairwise-choice.ts';
 import { findCheapestPath } from './shape-path.ts';
 
 /** Up to five things of up to four options each, with costs between some of them. */
@@ -33,6 +33,11 @@ const costOf = ({ single, pairs }: ChoiceCosts, chosen: readonly number[]) =>
     return sum + (costs[(chosen[first] ?? 0) * width + (chosen[second] ?? 0)] ?? 0);
   }, 0);
 
+const greedyCost = ({ single, pairs }: ChoiceCosts) => {
+  const widths = single.map((options) => options.length);
+  return chooseGreedily(single, listNeighbours(widths, pairs)).cost;
+};
+
 const allChoices = (single: readonly Float64Array[]): readonly (readonly number[])[] =>
   single.reduce<readonly (readonly number[])[]>(
     (choices, options) => choices.flatMap((chosen) => [...options.keys()].map((option) => [...chosen, option])),
@@ -47,7 +52,7 @@ test('the choice for pairs is as cheap as trying every choice, and says so', () 
       expect(best.isProven).toBe(true);
       expect(best.cost).toBeCloseTo(least, 6);
       expect(costOf(costs, best.chosen)).toBeCloseTo(best.cost, 6);
-      expect(chooseGreedily(costs).cost).toBeGreaterThanOrEqual(least - 1e-6);
+      expect(greedyCost(costs)).toBeGreaterThanOrEqual(least - 1e-6);
     }),
     { numRuns: 500, seed: 12 },
   );

@@ -27,16 +27,35 @@ export type BestChoice = {
   readonly nodes: number;
 };
 
+/** One neighbour of a thing: the costs beside it, row by row of the thing's own options. */
 type Neighbour = {
   readonly other: number;
-  readonly costs: Float64Array;
   readonly isFirst: boolean;
   readonly width: number;
+  readonly costs: Float64Array;
 };
+
+/** The neighbours of each thing. */
+export type Neighbours = readonly (readonly Neighbour[])[];
+
+/** The neighbours of each thing by the pairs that matter; `widths` are the numbers of options. */
+export function listNeighbours(widths: readonly number[], pairs: readonly PairCosts[]): Neighbours {
+  const neighbours: Neighbour[][] = widths.map(() => []);
+  for (const { first, second, costs } of pairs) {
+    const [rows, columns] = [itemAt(widths, first), itemAt(widths, second)];
+    const turned = new Float64Array(costs.length);
+    costs.forEach((cost, place) => {
+      turned[(place % columns) * rows + Math.floor(place / columns)] = cost;
+    });
+    itemAt(neighbours, first).push({ other: second, costs, isFirst: true, width: columns });
+    itemAt(neighbours, second).push({ other: first, costs: turned, isFirst: false, width: rows });
+  }
+  return neighbours;
+}
 
 type Work = {
   readonly single: readonly Float64Array[];
-  readonly neighbours: readonly (readonly Neighbour[])[];
+  readonly neighbours: Neighbours;
   /** The options of each thing that are still in the running. */
   readonly alive: number[][];
 };
@@ -56,8 +75,8 @@ export function choosePairwise(costs: ChoiceCosts, mostNodes: number): BestChoic
 }
 
 /** A good choice without proof: each thing in turn takes its best option until nothing changes. */
-export function chooseGreedily(costs: ChoiceCosts): BestChoice {
-  const work = toWork(costs);
+export function chooseGreedily(single: readonly Float64Array[], neighbours: Neighbours): BestChoice {
+  const work: Work = { single, neighbours, alive: single.map((options) => [...options.keys()]) };
   const chosen = improve(
     work,
     work.alive.map((_, thing) => cheapestAlone(work, thing)),
@@ -66,17 +85,12 @@ export function chooseGreedily(costs: ChoiceCosts): BestChoice {
 }
 
 function toWork({ single, pairs }: ChoiceCosts): Work {
-  const neighbours: Neighbour[][] = single.map(() => []);
-  for (const { first, second, costs } of pairs) {
-    const width = itemAt(single, second).length;
-    itemAt(neighbours, first).push({ other: second, costs, isFirst: true, width });
-    itemAt(neighbours, second).push({ other: first, costs, isFirst: false, width });
-  }
-  return { single, neighbours, alive: single.map((options) => [...options.keys()]) };
+  const widths = single.map((options) => options.length);
+  return { single, neighbours: listNeighbours(widths, pairs), alive: single.map((options) => [...options.keys()]) };
 }
 
-function pairCost({ costs, isFirst, width }: Neighbour, own: number, other: number): number {
-  return (isFirst ? costs[own * width + other] : costs[other * width + own]) ?? 0;
+function pairCost({ costs, width }: Neighbour, own: number, other: number): number {
+  return float64At(costs, own * width + other);
 }
 
 function cheapestAlone({ single, alive }: Work, thing: number): number {

@@ -25,7 +25,7 @@ import { solveSetup } from './setup-solution.ts';
 import { toSongProblem } from './song-problem.ts';
 
 /** The guitar of a part, as the shape search asks for it. */
-export function instrumentOf(part: Part, hand: Hand): Instrument {
+function instrumentOf(part: Part, hand: Hand): Instrument {
   return { setup: part.setup, ...part.instrument, hand };
 }
 

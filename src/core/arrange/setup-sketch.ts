@@ -15,7 +15,7 @@ import { createScorer, type EffortScorer } from '../shapes/effort.ts';
 import type { Limits } from '../shapes/grips.ts';
 import { type Candidate, type CandidateList, listCandidates, type PlanMemory, pinnedCandidate } from './candidates.ts';
 import { findPinnedShape, isNew, limitsFor, listForbidden, type SetupPlace, toPlaceChord } from './chord-options.ts';
-import { chooseGreedily, type PairCosts } from './pairwise-choice.ts';
+import { chooseGreedily, listNeighbours, type Neighbours } from './pairwise-choice.ts';
 import type { SetupQuestion } from './setup-question.ts';
 import { HOLD_WEIGHT, listPairCosts, NEW_SHAPE, UNPLAYABLE } from './setup-solution.ts';
 import type { SongProblem } from './song-problem.ts';
@@ -23,11 +23,14 @@ import type { SongProblem } from './song-problem.ts';
 /** Sorting needs few shapes. */
 const COARSE_LIMITS: Limits = { shapes: 4, fingerings: 2, slack: 3 };
 
+/** Shapes above this fret seldom are among the easiest four. */
+const HIGHEST_COARSE_FRET = 8;
+
 /** The chords of a song on some strings, whatever the capo. */
 type HandProblem = {
   readonly chords: readonly ChordSymbol[];
   readonly lists: readonly CandidateList[];
-  readonly pairs: readonly PairCosts[];
+  readonly neighbours: Neighbours;
 };
 
 /** The cost of a setup's shapes, about as the exact plan would have it. */
@@ -62,14 +65,16 @@ function toHandProblem(
   memory: PlanMemory,
 ): HandProblem {
   const chords = problem.chords.map(({ chord }) => toPlaceChord(chord, problem.key, place).shapeChord);
-  const nut = { ...question.guitar, setup: { tuning: place.setup.tuning, capoFret: 0 } };
+  const highestNeckFret = Math.min(question.guitar.highestNeckFret, HIGHEST_COARSE_FRET);
+  const nut = { ...question.guitar, highestNeckFret, setup: { tuning: place.setup.tuning, capoFret: 0 } };
   const lists = chords.map((chord) => {
     const pin = findPinnedShape(chord, place.setup, question);
     return pin === null
       ? listCandidates(chord, nut, limitsFor(question, COARSE_LIMITS), memory)
       : pinnedCandidate(pin, nut);
   });
-  return { chords, lists, pairs: listPairCosts(problem, lists, memory) };
+  const widths = lists.map(({ candidates }) => Math.max(1, candidates.length));
+  return { chords, lists, neighbours: listNeighbours(widths, listPairCosts(problem, lists, memory)) };
 }
 
 function sketch(
@@ -79,7 +84,7 @@ function sketch(
   {
     chords,
     lists,
-    pairs,
+    neighbours,
     scorer,
     memory,
   }: HandProblem & { readonly scorer: EffortScorer; readonly memory: PlanMemory },
@@ -102,5 +107,5 @@ function sketch(
     });
     return Float64Array.from(costs.length === 0 ? [weight * UNPLAYABLE] : costs);
   });
-  return chooseGreedily({ single, pairs }).cost;
+  return chooseGreedily(single, neighbours).cost;
 }

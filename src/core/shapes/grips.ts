@@ -76,9 +76,10 @@ function searchGrips(work: Collecting, slack: number): readonly Grip[] {
   const ceiling = Math.min(Number.POSITIVE_INFINITY, ...familiar.map((each) => costOfFamiliar(each, work))) + slack;
   const best = new Map<number, Grip>();
   const offer = (frets: Frets): void => {
-    const familiarHere = known.size === 0 ? null : (known.get(packShape(frets)) ?? null);
-    const strangeness = familiarHere === null ? STRANGENESS.unknown : familiarHere.strangeness;
-    const bound = scorer.scoreSound(frets, task) + strangeness + leastHold(frets, weights);
+    const familiarHere = known.get(packShape(frets)) ?? null;
+    const strangeness = familiarHere?.strangeness ?? STRANGENESS.unknown;
+    const sound = scorer.scoreSound(frets, task) + strangeness;
+    const bound = sound > ceiling ? sound : sound + leastHold(frets, weights);
     if (bound <= ceiling) {
       const key = packGrip(frets);
       const before = best.get(key);

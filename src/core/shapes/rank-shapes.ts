@@ -51,11 +51,7 @@ export type Instrument = {
  * text, so the answer is always the same.
  */
 export function rankShapes(chord: ChordSymbol, instrument: Instrument, limit: number): readonly RatedFingering[] {
-  return rankFingerings(chord, instrument, { shapes: limit, fingerings: 1, slack: Number.POSITIVE_INFINITY });
-}
-
-/** As {@link rankShapes}, with several fingerings of each shape; all in one list, easiest first. */
-export function rankFingerings(chord: ChordSymbol, instrument: Instrument, limits: Limits): readonly RatedFingering[] {
+  const limits = { shapes: limit, fingerings: 1, slack: Number.POSITIVE_INFINITY };
   return rankHolds(chord, instrument, limits).map((hold) => rateHold(hold, chord, instrument));
 }
 
@@ -68,7 +64,7 @@ export type Hold = {
   readonly isFamiliar: boolean;
 };
 
-/** As {@link rankFingerings}, as plain numbers. */
+/** As {@link rankShapes}, with several fingerings of each shape, as plain numbers, all in one list, easiest first. */
 export function rankHolds(
   chord: ChordSymbol,
   instrument: Instrument,
@@ -117,7 +113,7 @@ export function rateHold({ frets, fingers }: Hold, chord: ChordSymbol, instrumen
 }
 
 /** Where the hand works on an instrument. */
-export function neckOf({ setup, scaleLengthMm, hand }: Instrument): Neck {
+function neckOf({ setup, scaleLengthMm, hand }: Instrument): Neck {
   return { capoFret: setup.capoFret, scaleLengthMm, hand };
 }
 
@@ -212,9 +208,4 @@ export function listStrumVariants(shape: Shape, chord: ChordSymbol, instrument: 
   });
   const struck = (each: Shape): number => each.filter((fret) => fret !== null).length;
   return variants.sort((a, b) => struck(b) - struck(a));
-}
-
-/** Whether a first chord book teaches this shape for this chord, open or as a movable form. */
-export function isFamiliarShape(shape: Shape, chord: ChordSymbol, setup: Setup): boolean {
-  return familiarShapesOf(chord, setup.tuning).has(formatShape(shape));
 }

@@ -16,7 +16,7 @@ import { bitOf, type ChordTask } from './chord-task.ts';
 export type Frets = readonly number[];
 
 /** How far apart the lowest and the highest fretted note may lie, in frets; millimetres decide later. */
-export const WIDEST_SPAN_FRETS = 4;
+const WIDEST_SPAN_FRETS = 4;
 
 /** Highest fret from the capo that is searched; above it the shapes come again an octave higher. */
 export const HIGHEST_SEARCHED_FRET = 12;

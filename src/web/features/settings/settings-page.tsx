@@ -27,6 +27,10 @@ const HANDS = [
   { value: 'right', text: 'right-handed' },
   { value: 'left', text: 'left-handed' },
 ] as const;
+const THUMB = [
+  { value: 'no', label: 'Not used' },
+  { value: 'yes', label: 'May be used' },
+] as const;
 const BARRES = [
   { value: 'yes', text: 'held' },
   { value: 'no', text: 'not yet' },
@@ -95,6 +99,12 @@ export function SettingsPage() {
           options={BARRES}
           value={hand.playsBarres ? 'yes' : 'no'}
           onChange={(barres) => void change({ hand: { ...hand, playsBarres: barres === 'yes' } })}
+        />
+        <Choice
+          label="Thumb over the lowest string"
+          options={THUMB}
+          value={hand.usesThumb ? 'yes' : 'no'}
+          onChange={(thumb) => void change({ hand: { ...hand, usesThumb: thumb === 'yes' } })}
         />
         <p>
           Shapes that a song has already been given stay as they are. Scale length and highest fret belong to each

@@ -28,8 +28,8 @@ const HANDS = [
   { value: 'left', text: 'left-handed' },
 ] as const;
 const THUMB = [
-  { value: 'no', label: 'Not used' },
-  { value: 'yes', label: 'May be used' },
+  { value: 'no', text: 'not used' },
+  { value: 'yes', text: 'may be used' },
 ] as const;
 const BARRES = [
   { value: 'yes', text: 'held' },

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, chromium } from '@playwright/test';
 import { startBuiltServer } from './built-server.ts';
+import { benchCapoPage } from './capo-page.ts';
 import { benchLongSong } from './long-song.ts';
 import { type Row, summarise } from './row.ts';
 
@@ -30,6 +31,7 @@ export async function benchBrowser(): Promise<readonly Row[]> {
   const songs = await openings(browser, BASE, 'a[href*="/songs/"]');
   const health = await openings(browser, `${BASE}/api/health`, 'body');
   const long = await benchLongSong(browser, BASE);
+  const capo = await benchCapoPage(browser, BASE);
   await browser.close();
   await server.stop();
   rmSync(data, { recursive: true, force: true });
@@ -47,6 +49,7 @@ export async function benchBrowser(): Promise<readonly Row[]> {
       limitMs: null,
     },
     ...long,
+    ...capo,
   ];
 }
 

@@ -1,4 +1,5 @@
 import { type Browser, expect, type Page } from '@playwright/test';
+import { watchTasks } from './long-tasks.ts';
 import { pasteChart } from './paste-chart.ts';
 import { type Row, summarise } from './row.ts';
 
@@ -83,28 +84,6 @@ function openByPress(title: string): Promise<number> {
     watch.observe(document.body, { childList: true, subtree: true });
     [...document.querySelectorAll('a')].find((link) => link.textContent === title)?.click();
   });
-}
-
-/** Starts to note long tasks; the function that comes back gives the longest since the last look (0: none over 50 ms). */
-async function watchTasks(page: Page): Promise<() => Promise<number>> {
-  await page.evaluate(() => {
-    const noted = window as unknown as { longest: number };
-    noted.longest = 0;
-    new PerformanceObserver((list) => {
-      for (const entry of list.getEntries()) {
-        noted.longest = Math.max(noted.longest, entry.duration);
-      }
-    }).observe({ type: 'longtask' });
-  });
-  return async () => {
-    await page.waitForTimeout(120);
-    return page.evaluate(() => {
-      const noted = window as unknown as { longest: number };
-      const { longest } = noted;
-      noted.longest = 0;
-      return longest;
-    });
-  };
 }
 
 async function typingTasks(page: Page, address: string): Promise<readonly number[]> {

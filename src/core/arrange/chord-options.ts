@@ -3,7 +3,8 @@ import { type ChordSymbol, formatChordSymbol, isSameChord } from '../harmony/cho
 import { type Key, shiftKey } from '../harmony/key.ts';
 import { transposeChord } from '../harmony/spelling.ts';
 import { itemAt } from '../kernel/list.ts';
-import { float64At } from '../kernel/number-at.ts';
+import { float64At, numberAt } from '../kernel/number-at.ts';
+import { bitOf, toTask } from '../shapes/chord-task.ts';
 import type { Limits } from '../shapes/grips.ts';
 import type { Instrument } from '../shapes/rank-shapes.ts';
 import { formatShape } from '../shapes/shape.ts';
@@ -103,8 +104,15 @@ export function listForbidden(
     .map(({ fingering }) => formatShape(fingering.shape));
 }
 
-function fits({ fingering }: ShapeRule, { tuning }: Setup): boolean {
-  return fingering.shape.length === tuning.openMidi.length;
+/** Whether a shape is one of this tuning: a fret for each string, and nothing but the chord at its own setup or elsewhere. */
+function fits({ chord, fingering, onlyAt }: ShapeRule, { tuning }: Setup): boolean {
+  const { openMidi, allowedMask } = toTask(chord, tuning);
+  const { shape } = fingering;
+  return (
+    shape.length === openMidi.length &&
+    (onlyAt !== null ||
+      shape.every((fret, string) => fret === null || (allowedMask & bitOf(numberAt(openMidi, string) + fret)) !== 0))
+  );
 }
 
 function holdsAt({ onlyAt }: ShapeRule, setup: Setup): boolean {

@@ -139,6 +139,8 @@ describe('a plan', () => {
     const textAt = (asked: Partial<SetupQuestion>) =>
       ask('C F G', { capoFrets: [0], ...asked }).plan.setups[0]?.solution.chords[1]?.candidate?.text;
     expect(textAt({ pinnedShapes: rules })).toBe('133211');
+    const dropD = TUNINGS.filter(({ name }) => name === 'drop D');
+    expect(textAt({ pinnedShapes: rules, tunings: dropD })).not.toBe('133211');
     const free = ask('C F G', { capoFrets: [0] }).plan.setups[0]?.solution.chords[1];
     const forbidden =
       free?.candidate == null ? [] : [{ chord: free.shapeChord, fingering: fingeringOf(free.candidate), onlyAt: null }];

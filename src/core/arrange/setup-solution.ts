@@ -33,7 +33,9 @@ export const UNPLAYABLE = 12;
 /** A bass that leaps up where it is meant to fall (rule S12): heard once as much as often, so it does not thin out in a long song. */
 const BASS_LEAPS = 0.8;
 
+/** Nodes of the exact search for a song of ten chords; each node costs more the more chords there are. */
 const MOST_NODES = 20_000;
+const CHORDS_OF_MOST_NODES = 10;
 
 /** One chord in a setup; `candidate` is null where it cannot be played. */
 export type SolvedChord = {
@@ -78,7 +80,7 @@ function chooseShapes(
   const mostBarres = Math.min(Number.POSITIVE_INFINITY, ...barres);
   for (const penalty of BARRE_PENALTIES) {
     const costs: ChoiceCosts = { single: singleCosts(problem, options, penalty), pairs };
-    const best = choosePairwise(costs, MOST_NODES);
+    const best = choosePairwise(costs, mostNodesFor(options.length));
     const chosen = options.map(({ list }, index) => list.candidates[itemAt(best.chosen, index)] ?? null);
     if (chosen.filter((candidate) => candidate?.isBarre === true).length <= mostBarres) {
       return toSolution(problem, place, options, {
@@ -88,6 +90,10 @@ function chooseShapes(
     }
   }
   return null;
+}
+
+function mostNodesFor(chords: number): number {
+  return Math.round(MOST_NODES * Math.min(1, (CHORDS_OF_MOST_NODES / Math.max(1, chords)) ** 2));
 }
 
 /** What a barre chord is made to cost more and more until few enough are left; the last leaves the fewest there can be. */

@@ -170,12 +170,12 @@ describe('undo', () => {
 });
 
 describe('stored shapes', () => {
-  test('pins of the chart are kept with fingers, and other chords get the easiest shape', () => {
+  test('pins of the chart are kept with fingers, and other chords get the shape that goes with them: the little finger stays', () => {
     const song = songFromChart('G = 320033\n\n| G | C |\n');
     const part = mainPartOf(song);
     const shapeOf = (name: 'G' | 'C') => findStoredShape(part, { root: name, quality: '', bass: null });
     expect(shapeOf('G')).toMatchObject({ origin: 'pinned', fingering: { shape: [3, 2, 0, 0, 3, 3] } });
-    expect(shapeOf('C')).toMatchObject({ origin: 'accepted', fingering: { shape: [null, 3, 2, 0, 1, 0] } });
+    expect(shapeOf('C')).toMatchObject({ origin: 'accepted', fingering: { shape: [null, 3, 2, 0, 1, 3] } });
   });
 
   test('an accepted shape goes with its chord, and comes anew in another tuning', () => {

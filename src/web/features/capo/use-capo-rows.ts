@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { CapoRow } from '../../../core/arrange/capo-rows.ts';
+import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/setup-question.ts';
 import type { Hand } from '../../../core/shapes/hand.ts';
 import type { Part, SongDocument } from '../../../core/song/document.ts';
 import { coreWorker } from '../../api/core-worker.ts';
@@ -11,16 +12,19 @@ export type CapoRows = {
   readonly failure: string | null;
 };
 
+/** How many rungs the ladder has; fewer are not shown, or they would move under the pointer as others come in. */
+const ALL_RUNGS = HIGHEST_PLANNED_CAPO + 1;
+
 const NONE: CapoRows = { rows: [], isWorking: true, failure: null };
 
-/** Plans the rungs in the worker. Those of the song before stay until all of the new ones are known, so nothing jumps. */
+/** Plans the rungs in the worker. Those shown before stay until as many of the new ones are known, so nothing jumps. */
 export function useCapoRows(document: SongDocument, part: Part, hand: Hand): CapoRows {
   const [state, setState] = useState(NONE);
   const partId = part.id;
   useEffect(() => {
     setState((before) => ({ ...before, isWorking: true, failure: null }));
     const show = (rows: readonly CapoRow[]): void =>
-      setState((before) => (before.rows.length > rows.length ? before : { ...before, rows }));
+      setState((before) => (rows.length < Math.max(before.rows.length, ALL_RUNGS) ? before : { ...before, rows }));
     const job = coreWorker.ask<'plan-capo'>({ kind: 'plan-capo', document, partId, hand }, undefined, show);
     job.result.then(
       (rows) => setState({ rows, isWorking: false, failure: null }),

@@ -28,8 +28,8 @@ const HANDS = [
   { value: 'left', text: 'left-handed' },
 ] as const;
 const THUMB = [
-  { value: 'no', text: 'not used' },
-  { value: 'yes', text: 'may be used' },
+  { value: 'no', text: 'stays behind the neck' },
+  { value: 'yes', text: 'may stop the lowest string' },
 ] as const;
 const BARRES = [
   { value: 'yes', text: 'held' },
@@ -101,7 +101,7 @@ export function SettingsPage() {
           onChange={(barres) => void change({ hand: { ...hand, playsBarres: barres === 'yes' } })}
         />
         <Choice
-          label="Thumb over the lowest string"
+          label="Thumb"
           options={THUMB}
           value={hand.usesThumb ? 'yes' : 'no'}
           onChange={(thumb) => void change({ hand: { ...hand, usesThumb: thumb === 'yes' } })}

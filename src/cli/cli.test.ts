@@ -83,7 +83,7 @@ describe('plan', () => {
         setups.every(({ capo, barreChords }) => capo === 1 && barreChords.length === 0),
     ],
     [
-      ['--pin', 'G=320033', '--pin', 'capo:3'],
+      ['--pin', 'G=320033', '--pin', 'capo:3', '--tunings', 'standard'],
       (setups: { chords: { frets: string }[] }[]) => setups[0]?.chords[0]?.frets === '320033',
     ],
     [

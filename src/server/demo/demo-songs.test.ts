@@ -290,11 +290,25 @@ describe('A Letter to the Lighthouse Cook', () => {
 });
 
 describe('Quarry Dog in the hands', () => {
-  test('is easiest in its own drop D at capo 2, with standard tuning as its rival', () => {
-    const tunings = TUNINGS.filter(({ name }) => name === 'drop D' || name === 'standard');
-    const { plan } = planOf(itemAt(songs, 3), { tunings });
-    expect(plan.setups[0]?.solution.place.setup).toMatchObject({ capoFret: 2, tuning: { name: 'drop D' } });
-    expect(plan.setups.slice(0, 3).some(({ solution }) => solution.place.setup.tuning.name === 'standard')).toBe(true);
+  const tunings = TUNINGS.filter(({ name }) => name === 'drop D' || name === 'standard');
+  const dog = itemAt(songs, 3);
+
+  test('in standard tuning at its capo loses the low D', () => {
+    const { plan } = planOf(dog, { tunings });
+    const standard = plan.setups.find(
+      ({ solution: { place } }) => place.setup.tuning.name === 'standard' && place.setup.capoFret === 2,
+    );
+    expect(standard?.solution.chords.every(({ candidate }) => (candidate?.lowestMidi ?? 0) > 38)).toBe(true);
+  });
+
+  test('with the low note of its riff pinned, is as easy in drop D at capo 2 as in any setup', () => {
+    const { plan } = planOf(dog, { tunings, pins: [{ kind: 'open-string', midi: 40 }] });
+    const places = plan.setups.map(
+      ({ solution }) => `${solution.place.setup.tuning.name} ${solution.place.setup.capoFret}`,
+    );
+    const own = places.indexOf('drop D 2');
+    expect(places).not.toContain('standard 2');
+    expect(own === 0 || plan.setups[own]?.tieWith.includes(0)).toBe(true);
   });
 });
 

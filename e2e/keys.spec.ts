@@ -33,7 +33,7 @@ test('the whole road goes by keys alone, from an empty library to the printed pa
   await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toBeVisible();
   await page.keyboard.press('e');
   await page.keyboard.press('Control+A');
-  await page.keyboard.insertText('title: By Keys\nkey: Bb\n\n| Bb | Eb | F | Bb |\n');
+  await page.keyboard.insertText('title: By Keys\nkey: Bb\n\n| Bb | F | Gm | Eb |\n');
   await page.keyboard.press('Escape');
   await page.keyboard.press('2');
   await expect(page.getByRole('radio', { name: /^No capo/ })).toBeChecked();

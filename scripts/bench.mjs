@@ -2,21 +2,12 @@
 import { spawnSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { build } from 'esbuild';
+import { bundleForNode } from './bundle.mjs';
 
 const root = join(import.meta.dirname, '..');
-const outfile = join(root, 'bench', 'bundled.mjs');
-await build({
-  absWorkingDir: root,
-  entryPoints: ['bench/main.ts'],
-  outfile,
-  bundle: true,
-  packages: 'external',
-  platform: 'node',
-  format: 'esm',
-  target: 'node20',
-  logLevel: 'warning',
-});
-const { status } = spawnSync('node', [outfile, ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' });
-rmSync(outfile, { force: true });
+const folder = join(root, 'bench');
+const file = join(folder, 'bundled.mjs');
+await bundleForNode({ bundled: 'bench/main.ts' }, folder);
+const { status } = spawnSync('node', [file, ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' });
+rmSync(file, { force: true });
 process.exit(status ?? 1);

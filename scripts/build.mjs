@@ -2,42 +2,23 @@
 import { spawnSync } from 'node:child_process';
 import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { build as bundle } from 'esbuild';
 import { build as buildWeb } from 'vite';
+import { bundleForNode } from './bundle.mjs';
 
 const root = join(import.meta.dirname, '..');
 const server = join(root, 'dist', 'server');
 rmSync(join(root, 'dist'), { recursive: true, force: true });
 
 await buildWeb({ root, logLevel: 'warn' });
-await bundle({
-  absWorkingDir: root,
-  entryPoints: {
+await bundleForNode(
+  {
     main: 'src/server/main.ts',
     restore: 'src/server/restore.ts',
     'make-template': 'src/server/db/make-template.ts',
   },
-  outdir: server,
-  outExtension: { '.js': '.mjs' },
-  bundle: true,
-  packages: 'external',
-  platform: 'node',
-  format: 'esm',
-  target: 'node20',
-  logLevel: 'warning',
-});
-await bundle({
-  absWorkingDir: root,
-  entryPoints: { main: 'src/cli/main.ts' },
-  outdir: join(root, 'dist', 'cli'),
-  outExtension: { '.js': '.mjs' },
-  bundle: true,
-  packages: 'external',
-  platform: 'node',
-  format: 'esm',
-  target: 'node20',
-  logLevel: 'warning',
-});
+  server,
+);
+await bundleForNode({ main: 'src/cli/main.ts' }, join(root, 'dist', 'cli'));
 const migrations = join(server, 'db', 'migrations');
 cpSync(join(root, 'src', 'server', 'db', 'migrations'), migrations, { recursive: true });
 const made = spawnSync('node', [join(server, 'make-template.mjs'), migrations, join(server, 'template.tar.gz')], {

@@ -3,7 +3,7 @@ import { type Setup, soundingMidi, soundingShiftOf } from '../core/fretboard/cap
 import { type ChordSymbol, formatChordSymbol, listChordTones } from '../core/harmony/chord-symbol.ts';
 import { itemAt } from '../core/kernel/list.ts';
 import { formatPitch } from '../core/pitch/midi.ts';
-import { type NoteName, pitchClassOf } from '../core/pitch/note-name.ts';
+import { type NoteName, PLAIN_NAMES, pitchClassOf } from '../core/pitch/note-name.ts';
 import { type PitchClass, toPitchClass } from '../core/pitch/pitch-class.ts';
 import { formatEffort } from '../core/shapes/effort-words.ts';
 import { findMovableForm, formatMovableForm } from '../core/shapes/movable-form.ts';
@@ -73,7 +73,5 @@ function spellerOf(chord: ChordSymbol, setup: Setup): (pitchClass: PitchClass) =
   const symbol = readChord(sounding);
   const names = [...listChordTones(symbol).map(({ note }) => note), ...(symbol.bass === null ? [] : [symbol.bass])];
   return (pitchClass) =>
-    names.find((note) => pitchClassOf(note) === toPitchClass(pitchClass)) ?? itemAt(PLAIN, pitchClass);
+    names.find((note) => pitchClassOf(note) === toPitchClass(pitchClass)) ?? itemAt(PLAIN_NAMES, pitchClass);
 }
-
-const PLAIN: readonly NoteName[] = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];

@@ -11,7 +11,7 @@ import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { createMemory, type Memory, remember } from '../kernel/remember.ts';
 import { type Places, scoreChange, toPlaces } from '../shapes/change.ts';
 import { taskKeyOf, toTask } from '../shapes/chord-task.ts';
-import { toFingers, toShape } from '../shapes/fingering.ts';
+import { toFingering } from '../shapes/fingering.ts';
 import type { Limits } from '../shapes/grips.ts';
 import { type Hold, type Instrument, rankHolds, toHold } from '../shapes/rank-shapes.ts';
 import { type Fingering, formatShape, isBarreChord } from '../shapes/shape.ts';
@@ -79,7 +79,7 @@ export function pinnedCandidate({ chord, fingering }: ShapeRule, instrument: Ins
 
 function toCandidate(hold: Hold, { setup }: Instrument): Candidate {
   const open = namedOpenMidi(setup.tuning);
-  const fingering: Fingering = { shape: toShape(hold.frets), fingers: toFingers(hold.fingers) };
+  const fingering = toFingering(hold.frets, hold.fingers);
   return {
     hold,
     places: toPlaces(fingering),
@@ -95,7 +95,7 @@ function toCandidate(hold: Hold, { setup }: Instrument): Candidate {
 
 /** The fingering of a candidate. */
 export function fingeringOf({ hold }: Candidate): Fingering {
-  return { shape: toShape(hold.frets), fingers: toFingers(hold.fingers) };
+  return toFingering(hold.frets, hold.fingers);
 }
 
 /** The costs of changing from each candidate of one list to each of another, row by row. */

@@ -12,7 +12,7 @@ import { questionOf } from './part-shapes.ts';
 import type { Planner } from './planner.ts';
 import { type PlannedSetup, planSetups, type SetupEffort, type SetupPlan, TIE } from './setup-plan.ts';
 import type { SetupQuestion } from './setup-question.ts';
-import type { SolvedChord } from './setup-solution.ts';
+import type { Solution, SolvedChord } from './setup-solution.ts';
 import { toSongProblem } from './song-problem.ts';
 
 /** A chord of the song behind one capo fret; `rated` is null where no shape was found. */
@@ -40,17 +40,28 @@ export function* planCapoRows(
   planner: Planner,
 ): Steps<readonly CapoRow[], readonly CapoRow[]> {
   const question = questionOf(part, planner.hand);
+  const rowOf = createRows(question);
   const steps = planSetups(toSongProblem(document), question, planner.memory);
   let step = steps.next();
   while (step.done !== true) {
-    yield 'found' in step.value ? { found: toRows(step.value.found, question) } : step.value;
+    yield 'found' in step.value ? { found: toRows(step.value.found, rowOf) } : step.value;
     step = steps.next();
   }
-  return toRows(step.value, question);
+  return toRows(step.value, rowOf);
 }
 
-function toRows({ setups }: SetupPlan, question: SetupQuestion): readonly CapoRow[] {
-  return setups.map((planned) => toRow(planned, question)).sort((a, b) => a.capoFret - b.capoFret);
+/** Makes the row of a setup once, however often it is found again among more. */
+function createRows(question: SetupQuestion): (planned: PlannedSetup) => CapoRow {
+  const rows = new Map<Solution, CapoRow>();
+  return (planned) => {
+    const row = rows.get(planned.solution) ?? toRow(planned, question);
+    rows.set(planned.solution, row);
+    return row;
+  };
+}
+
+function toRows({ setups }: SetupPlan, rowOf: (planned: PlannedSetup) => CapoRow): readonly CapoRow[] {
+  return setups.map(rowOf).sort((a, b) => a.capoFret - b.capoFret);
 }
 
 function toRow({ solution, effort }: PlannedSetup, { guitar }: SetupQuestion): CapoRow {

@@ -3,11 +3,11 @@ import { type ChordSymbol, formatChordSymbol, isSameChord } from '../harmony/cho
 import { type Key, shiftKey } from '../harmony/key.ts';
 import { transposeChord } from '../harmony/spelling.ts';
 import { itemAt } from '../kernel/list.ts';
-import { float64At, numberAt } from '../kernel/number-at.ts';
-import { bitOf, toTask } from '../shapes/chord-task.ts';
+import { float64At } from '../kernel/number-at.ts';
 import type { Limits } from '../shapes/grips.ts';
 import type { Instrument } from '../shapes/rank-shapes.ts';
 import { formatShape } from '../shapes/shape.ts';
+import { soundsOnly } from '../shapes/sounding.ts';
 import {
   type Candidate,
   type CandidateList,
@@ -104,15 +104,10 @@ export function listForbidden(
     .map(({ fingering }) => formatShape(fingering.shape));
 }
 
-/** Whether a shape is one of this tuning: a fret for each string, and nothing but the chord at its own setup or elsewhere. */
+/** Whether a shape is one of this tuning; away from the setup it was given for, it has to sound nothing but its chord there. */
 function fits({ chord, fingering, onlyAt }: ShapeRule, { tuning }: Setup): boolean {
-  const { openMidi, allowedMask } = toTask(chord, tuning);
   const { shape } = fingering;
-  return (
-    shape.length === openMidi.length &&
-    (onlyAt !== null ||
-      shape.every((fret, string) => fret === null || (allowedMask & bitOf(numberAt(openMidi, string) + fret)) !== 0))
-  );
+  return shape.length === tuning.openMidi.length && (onlyAt !== null || soundsOnly(shape, chord, tuning));
 }
 
 function holdsAt({ onlyAt }: ShapeRule, setup: Setup): boolean {

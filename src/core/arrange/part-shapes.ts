@@ -1,16 +1,8 @@
-/*
- * The shapes a part plays.
- *
- * Once a shape has been shown it is stored, so that a chart that was handed out never changes by itself. After every
- * change of the song the chords that have no stored shape get the easiest one ("accepted"); accepted shapes that are
- * no longer needed, or no longer sound their chord in this tuning, go. What the teacher chose or pinned stays.
- */
-import { namedOpenMidi } from '../fretboard/tuning.ts';
-import { type ChordSymbol, formatChordSymbol, isSameChord, pitchClassesOf } from '../harmony/chord-symbol.ts';
-import { itemAt, uniqueBy } from '../kernel/list.ts';
-import { toPitchClass } from '../pitch/pitch-class.ts';
+import { type ChordSymbol, formatChordSymbol, isSameChord } from '../harmony/chord-symbol.ts';
+import { uniqueBy } from '../kernel/list.ts';
 import { AVERAGE_HAND, type Hand } from '../shapes/hand.ts';
 import { findFingering, type Instrument } from '../shapes/rank-shapes.ts';
+import { soundsOnly } from '../shapes/sounding.ts';
 import type { FingerPin } from '../song/apply-chart.ts';
 import { chordsOfBars } from '../song/chart.ts';
 import type { Part, SongDocument, StoredShape } from '../song/document.ts';
@@ -51,7 +43,8 @@ function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSy
   const kept = part.shapes.filter(
     (stored) =>
       stored.origin !== 'accepted' ||
-      (wanted.some((chord) => isSameChord(chord, stored.chord)) && soundsOnly(stored, part)),
+      (wanted.some((chord) => isSameChord(chord, stored.chord)) &&
+        soundsOnly(stored.fingering.shape, stored.chord, part.setup.tuning)),
   );
   const missing = wanted.filter(
     (chord) => !kept.some((stored) => stored.slotId === null && isSameChord(stored.chord, chord)),
@@ -91,16 +84,6 @@ export function questionOf(part: Part, hand: Hand): SetupQuestion {
       ...everywhere.map(({ chord, fingering }) => ({ chord, fingering, onlyAt: part.setup })),
     ],
   };
-}
-
-/** Whether a stored shape sounds nothing but its chord on these strings. */
-function soundsOnly({ chord, fingering }: StoredShape, part: Part): boolean {
-  const open = namedOpenMidi(part.setup.tuning);
-  const tones = new Set(pitchClassesOf(chord));
-  return (
-    fingering.shape.length === open.length &&
-    fingering.shape.every((fret, string) => fret === null || tones.has(toPitchClass(itemAt(open, string) + fret)))
-  );
 }
 
 /** Gives a pin of the text chart its easiest fingers; null where no hand can hold the shape. */

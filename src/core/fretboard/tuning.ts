@@ -2,7 +2,7 @@ import { isEqual } from '../kernel/equal.ts';
 import { itemAt } from '../kernel/list.ts';
 import { err, ok, type Result } from '../kernel/result.ts';
 import { formatPitch, parsePitch } from '../pitch/midi.ts';
-import { isNoteName, type NoteName, pitchClassOf } from '../pitch/note-name.ts';
+import { isNoteName, PLAIN_NAMES, pitchClassOf } from '../pitch/note-name.ts';
 import { SHIPPED_TUNINGS } from './tunings.data.ts';
 
 /** A tuning: its name and the open strings as sounding MIDI numbers without capo, string index 0 (lowest) first. */
@@ -97,10 +97,8 @@ export function formatOpenStrings(tuning: Tuning): string {
 
 /** The note of an open string; black keys by the names tunings use (common practice). */
 export function formatOpenString(midi: number): string {
-  return formatPitch(midi, (pitchClass) => itemAt(OPEN_NAMES, pitchClass));
+  return formatPitch(midi, (pitchClass) => itemAt(PLAIN_NAMES, pitchClass));
 }
-
-const OPEN_NAMES: readonly NoteName[] = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
 
 function nearestMidi(letter: string, near: number): number {
   const pitchClass = isNoteName(letter) ? pitchClassOf(letter) : 0;

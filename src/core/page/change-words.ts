@@ -1,16 +1,7 @@
 import { formatStringName, type StringNaming } from '../fretboard/string-names.ts';
 import type { Tuning } from '../fretboard/tuning.ts';
 import type { Change, FingerPlace, FingerStep } from '../shapes/change.ts';
-import type { Finger } from '../shapes/shape.ts';
-
-/** What fingers are called. */
-export const FINGER_WORDS: Readonly<Record<Finger, string>> = {
-  1: 'index',
-  2: 'middle',
-  3: 'ring',
-  4: 'little finger',
-  T: 'thumb',
-};
+import { FINGER_WORDS } from '../shapes/shape.ts';
 
 /** How a class says where a finger stands. */
 export type PlaceStyle = { readonly tuning: Tuning; readonly stringNaming: StringNaming; readonly fretOffset: number };

@@ -4,8 +4,8 @@ import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
 import type { Key } from '../harmony/key.ts';
 import { spellInKey } from '../harmony/spelling.ts';
 import { formatPitch } from '../pitch/midi.ts';
-import { FINGER_WORDS } from './change-words.ts';
-import { formatKeyWords, formatShapeKey } from './setup-words.ts';
+import { FINGER_WORDS } from '../shapes/shape.ts';
+import { formatCapo, formatCount, formatKeyWords, formatShapeKey } from './setup-words.ts';
 
 /** How names are shown in sentences: chords as the class writes them, and who learns and sings. */
 export type ReasonNames = {
@@ -23,7 +23,7 @@ export function formatReason(reason: SetupReason, names: ReasonNames = PLAIN_NAM
     case 'capo-choice':
       return choiceWords(reason, names);
     case 'without-capo':
-      return `Without a capo the same shapes sound in ${formatKeyWords(reason.shapeKey)}, ${count(reason.semitones, 'semitone')} lower.`;
+      return `Without a capo the same shapes sound in ${formatKeyWords(reason.shapeKey)}, ${formatCount(reason.semitones, 'semitone')} lower.`;
     case 'lost-string':
       return lostWords(reason, names);
     case 'crowded':
@@ -31,7 +31,7 @@ export function formatReason(reason: SetupReason, names: ReasonNames = PLAIN_NAM
     case 'singer':
       return singerWords(reason, names);
     case 'no-key-sings':
-      return `The tune spans ${count(reason.melodySemitones, 'semitone')}, ${names.singer} ${reason.singerSemitones}: no key holds all of it.`;
+      return `The tune spans ${formatCount(reason.melodySemitones, 'semitone')}, ${names.singer} ${reason.singerSemitones}: no key holds all of it.`;
     case 'quick-change':
       return quickWords(reason, names);
     case 'bass-leaps':
@@ -49,23 +49,19 @@ export function formatReason(reason: SetupReason, names: ReasonNames = PLAIN_NAM
 
 type Of<K extends SetupReason['kind']> = Extract<SetupReason, { kind: K }>;
 
-function placeWords(capoFret: number): string {
-  return capoFret === 0 ? 'No capo' : `Capo ${capoFret}`;
-}
-
 function choiceWords(reason: Of<'capo-choice'>, { who }: ReasonNames): string {
   const { capoFret, shapeKey, barreChords, newShapes, soundingKey, isAsOnRecord } = reason;
-  const barres = barreChords === 0 ? 'no barre chords' : count(barreChords, 'barre chord');
+  const barres = barreChords === 0 ? 'no barre chords' : formatCount(barreChords, 'barre chord');
   const news = newShapes === null ? '' : `, ${newShapes === 0 ? 'nothing' : newShapes} new for ${who}`;
   const record = isAsOnRecord ? ', as on the record' : '';
-  return `${placeWords(capoFret)}, ${formatShapeKey(shapeKey)} shapes: ${barres}${news}; sounds in ${formatKeyWords(soundingKey)}${record}.`;
+  return `${formatCapo(capoFret)}, ${formatShapeKey(shapeKey)} shapes: ${barres}${news}; sounds in ${formatKeyWords(soundingKey)}${record}.`;
 }
 
 function lostWords(reason: Of<'lost-string'>, { chord }: ReasonNames): string {
   const { capoFret, stringNumber, section, fret, keptByCapoFret, addedBarreChords } = reason;
   const where = section === '' ? '' : ` in ${section}`;
-  const adds = addedBarreChords > 0 ? ` and adds ${count(addedBarreChords, 'barre chord')}` : '';
-  return `${placeWords(capoFret)} loses open string ${stringNumber}${where}: ${chord(reason.chord)} stops it at fret ${fret}. ${placeWords(keptByCapoFret)} keeps it${adds}.`;
+  const adds = addedBarreChords > 0 ? ` and adds ${formatCount(addedBarreChords, 'barre chord')}` : '';
+  return `${formatCapo(capoFret)} loses open string ${stringNumber}${where}: ${chord(reason.chord)} stops it at fret ${fret}. ${formatCapo(keptByCapoFret)} keeps it${adds}.`;
 }
 
 function crowdedWords(reason: Of<'crowded'>, { chord }: ReasonNames): string {
@@ -79,10 +75,10 @@ function singerWords({ key, fit, singer }: Of<'singer'>, { singer: name }: Reaso
   const pitch = (midi: number): string => pitchIn(midi, key);
   if (fit.below < 0 || fit.above < 0) {
     const isHigh = fit.above < fit.below;
-    return `In ${formatKeyWords(key)} the tune is ${count(isHigh ? -fit.above : -fit.below, 'semitone')} too ${isHigh ? 'high' : 'low'} for ${name}.`;
+    return `In ${formatKeyWords(key)} the tune is ${formatCount(isHigh ? -fit.above : -fit.below, 'semitone')} too ${isHigh ? 'high' : 'low'} for ${name}.`;
   }
   const octave = fit.octaveSemitones === 0 ? '' : `, an octave ${fit.octaveSemitones < 0 ? 'lower' : 'higher'},`;
-  return `In ${formatKeyWords(key)}${octave} the tune runs ${pitch(fit.sung.lowMidi)} to ${pitch(fit.sung.highMidi)}; ${name} is easy from ${formatOpenString(singer.lowMidi)} to ${formatOpenString(singer.highMidi)}: ${count(fit.below, 'semitone')} spare below, ${fit.above} above.`;
+  return `In ${formatKeyWords(key)}${octave} the tune runs ${pitch(fit.sung.lowMidi)} to ${pitch(fit.sung.highMidi)}; ${name} is easy from ${formatOpenString(singer.lowMidi)} to ${formatOpenString(singer.highMidi)}: ${formatCount(fit.below, 'semitone')} spare below, ${fit.above} above.`;
 }
 
 function pitchIn(midi: number, key: Key): string {
@@ -107,8 +103,4 @@ function retuningWords({ stringNumber, fromMidi, toMidi, match }: Of<'retuning'>
       : `, ${match.octaves === 0 ? 'unison' : match.octaves === 1 ? 'octave' : `${match.octaves} octaves`} with string ${match.stringNumber}`;
   const moved = semitones > 0 ? `f+${semitones}` : `f-${-semitones}`;
   return `String ${stringNumber}: from ${formatOpenString(fromMidi)} ${way} to ${formatOpenString(toMidi)}${like}. What was at fret f is now at fret ${moved}.`;
-}
-
-function count(number: number, noun: string): string {
-  return `${number} ${noun}${number === 1 ? '' : 's'}`;
 }

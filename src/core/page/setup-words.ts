@@ -28,9 +28,19 @@ export function formatTempoWords(tempo: Tempo | null, metre: Metre): string {
   return `${pulse}${tempo.tempoBpm} in ${formatMetre(metre)}`;
 }
 
+/** Where the capo is: "Capo 3", "No capo". */
+export function formatCapo(capoFret: number): string {
+  return capoFret === 0 ? 'No capo' : `Capo ${capoFret}`;
+}
+
+/** A number of things: "1 semitone", "2 bars". */
+export function formatCount(count: number, noun: string): string {
+  return `${count} ${noun}${count === 1 ? '' : 's'}`;
+}
+
 /** Bars and length: "77 bars, 3:20"; without a tempo the bars alone. */
 export function formatTotals({ bars, seconds }: Pick<SongTotals, 'bars' | 'seconds'>): string {
-  const count = `${bars} ${bars === 1 ? 'bar' : 'bars'}`;
+  const count = formatCount(bars, 'bar');
   return seconds === null ? count : `${count}, ${formatMinutes(seconds)}`;
 }
 
@@ -38,14 +48,13 @@ export function formatTotals({ bars, seconds }: Pick<SongTotals, 'bars' | 'secon
 export function setupSentences(document: SongDocument, part: Part, totals: SongTotals): readonly string[] {
   const { sounding, shape } = songKeysOf(document, part);
   const { capoFret, tuning } = part.setup;
-  const capo = capoFret === 0 ? 'No capo' : `Capo ${capoFret}`;
   const shift = soundingShiftOf(part.setup);
   return [
-    `${capo}, ${formatShapeKey(shape)} shapes, ${tuning.name}${/tuning/.test(tuning.name) ? '' : ' tuning'}. Sounds in ${formatKeyWords(sounding)}.`,
+    `${formatCapo(capoFret)}, ${formatShapeKey(shape)} shapes, ${tuning.name}${/tuning/.test(tuning.name) ? '' : ' tuning'}. Sounds in ${formatKeyWords(sounding)}.`,
     ...(capoFret === 0
       ? []
       : [
-          `Without the capo it sounds in ${formatKeyWords(shiftedBack(shape, shift - capoFret))}, ${semitones(capoFret)} lower.`,
+          `Without the capo it sounds in ${formatKeyWords(shiftedBack(shape, shift - capoFret))}, ${formatCount(capoFret, 'semitone')} lower.`,
         ]),
     `${document.facts.tempo === null ? 'In' : 'Tempo'} ${formatTempoWords(document.facts.tempo, document.facts.metre)}. ${formatTotals(totals)}.`,
   ];
@@ -53,8 +62,4 @@ export function setupSentences(document: SongDocument, part: Part, totals: SongT
 
 function shiftedBack(shape: Key, commonShift: number): Key {
   return commonShift === 0 ? shape : shiftKey(shape, commonShift);
-}
-
-function semitones(count: number): string {
-  return count === 1 ? '1 semitone' : `${count} semitones`;
 }

@@ -70,6 +70,9 @@ export function isNoteName(text: string): text is NoteName {
   return FIFTHS_BY_NAME.has(text);
 }
 
+/** The names of the twelve pitch classes where no key tells, black keys as tunings and chord books have them (common practice). */
+export const PLAIN_NAMES: readonly NoteName[] = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
+
 /** A note name with real signs for people: "B♭". Double sharps are drawn as two sharps. */
 export function formatNoteName(note: NoteName): string {
   return note.slice(0, 1) + note.slice(1).replaceAll('b', '♭').replaceAll('#', '♯');

@@ -8,7 +8,7 @@
  * to be argued about here.
  */
 import { float64At, int8At } from '../kernel/number-at.ts';
-import { THUMB, toFingerNumbers } from './fingering.ts';
+import { toFingerNumbers } from './fingering.ts';
 import type { Finger, Fingering } from './shape.ts';
 
 /** What a finger does in a change. */
@@ -207,7 +207,7 @@ export function describeChange(from: Fingering, to: Fingering): Change {
   return { steps, shiftFrets: shiftOf(a, b), isBlock: isBlockMove(a, b), cost: scoreChange(a, b) };
 }
 
-const FINGER_NAMES: readonly Finger[] = [1, 2, 3, 4, 'T'].slice(0, THUMB) as Finger[];
+const FINGER_NAMES: readonly Finger[] = [1, 2, 3, 4, 'T'];
 
 function placeAt(places: Places, start: number): FingerPlace | null {
   const fret = int8At(places, start);

@@ -13,7 +13,7 @@ import type { Key } from '../harmony/key.ts';
 import { QUALITIES, type Quality } from '../harmony/quality.ts';
 import { spellInKey } from '../harmony/spelling.ts';
 import { itemAt } from '../kernel/list.ts';
-import { type NoteName, pitchClassOf } from '../pitch/note-name.ts';
+import { type NoteName, PLAIN_NAMES, pitchClassOf } from '../pitch/note-name.ts';
 import { type PitchClass, toPitchClass } from '../pitch/pitch-class.ts';
 import type { Shape } from './shape.ts';
 
@@ -29,9 +29,6 @@ export type NamedChord = {
   /** Whether the lowest note is the one that the name has lowest. */
   readonly isBassRight: boolean;
 };
-
-/** The names of black keys where no key tells (common practice). */
-const PLAIN_NAMES: readonly NoteName[] = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
 
 const SLASH_COST = 4;
 const OUTSIDE_BASS_COST = 6.5;

@@ -1,9 +1,8 @@
 import { fretSpaceMm } from '../fretboard/distance.ts';
 import type { Instrument, RatedFingering } from './rank-shapes.ts';
-import { fretSpanOf, listBarres } from './shape.ts';
+import { FINGER_WORDS, fretSpanOf, listBarres } from './shape.ts';
 
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'] as const;
-const FINGER_NAMES = { 1: 'index', 2: 'middle', 3: 'ring', 4: 'little finger', T: 'thumb' } as const;
 const FULL_BARRE_STRINGS = 4;
 
 /**
@@ -53,7 +52,7 @@ function phraseOf(
 function barreWords({ finger, fret, lowString, highString }: ReturnType<typeof listBarres>[number]): string {
   const strings = highString - lowString + 1;
   const kind = strings >= FULL_BARRE_STRINGS ? 'full barre' : `${NUMBERS[strings]}-string barre`;
-  return `${kind} at fret ${fret}${finger === 1 ? '' : ` by the ${FINGER_NAMES[finger]}`}`;
+  return `${kind} at fret ${fret}${finger === 1 ? '' : ` by the ${FINGER_WORDS[finger]}`}`;
 }
 
 function plural(count: number, noun: string): string {

@@ -161,6 +161,11 @@ export function toFrets(shape: Shape): Frets {
   return shape.map((fret) => fret ?? -1);
 }
 
+/** Plain numbers as a fingering. */
+export function toFingering(frets: Frets, fingers: FingerNumbers): Fingering {
+  return { shape: toShape(frets), fingers: toFingers(fingers) };
+}
+
 /** Plain numbers as a shape. */
 export function toShape(frets: Frets): Shape {
   return frets.map((fret) => (fret < 0 ? null : fret));

@@ -18,8 +18,8 @@ import { EFFORT_WEIGHTS, type EffortWeights } from './effort-weights.data.ts';
 import { familiarShapesOf, findFamiliarFingering, strangenessOf } from './familiar.ts';
 import {
   type FingerNumbers,
-  isLegalFingering,
   searchFingerings,
+  toFingering,
   toFingerNumbers,
   toFingers,
   toFrets,
@@ -103,7 +103,7 @@ export function rateHold({ frets, fingers }: Hold, chord: ChordSymbol, instrumen
   const total = scorer.scoreSound(frets, task) + scorer.scoreHold(frets, fingers) + strange;
   const terms = EFFORT_TERMS.map((term, index) => ({ term, cost: float64At(scorer.terms, index) }));
   return {
-    fingering: { shape: toShape(frets), fingers: toFingers(fingers) },
+    fingering: toFingering(frets, fingers),
     effort: {
       total,
       terms: [...terms, { term: 'unfamiliar' as const, cost: strange }].filter(({ cost }) => cost !== 0),
@@ -177,7 +177,7 @@ function listOptions({ frets, known }: Grip, { task, scorer, usesThumb, limits }
 /** The easiest fingers of a given shape behind a capo, those of a first chord book before others; null when no hand can. */
 export function findFingering(shape: Shape, instrument: Instrument): Fingering | null {
   const familiar = findFamiliarFingering(shape, instrument.setup.tuning);
-  if (familiar !== null && isLegalFingering(familiar)) {
+  if (familiar !== null) {
     return familiar;
   }
   const scorer = createScorer(neckOf(instrument));

@@ -10,6 +10,15 @@ export type Shape = readonly (number | null)[];
 /** Index 1, middle 2, ring 3, little 4, or the thumb over the edge of the neck. */
 export type Finger = 1 | 2 | 3 | 4 | 'T';
 
+/** What fingers are called. */
+export const FINGER_WORDS: Readonly<Record<Finger, string>> = {
+  1: 'index',
+  2: 'middle',
+  3: 'ring',
+  4: 'little finger',
+  T: 'thumb',
+};
+
 /** A shape with the finger on each fretted string; null where the string is open or not struck. One finger may stop several. */
 export type Fingering = { readonly shape: Shape; readonly fingers: readonly (Finger | null)[] };
 

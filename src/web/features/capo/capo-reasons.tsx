@@ -1,7 +1,7 @@
 import { styled } from 'styled-components';
 import type { CapoRow } from '../../../core/arrange/capo-rows.ts';
 import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
-import { formatKeyWords, formatShapeKey } from '../../../core/page/setup-words.ts';
+import { formatCapo, formatCount, formatKeyWords, formatShapeKey } from '../../../core/page/setup-words.ts';
 import { songKeysOf } from '../../../core/song/song-keys.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
@@ -29,7 +29,7 @@ export function CapoReasons({
   return (
     <Reasons>
       <h2>
-        <Signed text={`${placeWords(capoFret)}, hands in ${formatShapeKey(row.shapeKey)}`} />
+        <Signed text={`${formatCapo(capoFret)}, hands in ${formatShapeKey(row.shapeKey)}`} />
       </h2>
       <p>
         <Signed text={`${sentence(row, nameOf)} It sounds in ${formatKeyWords(sounding)}, as on every other rung.`} />
@@ -37,7 +37,7 @@ export function CapoReasons({
       {capoFret > 0 && (
         <p>
           <Signed
-            text={`Without the capo the same shapes sound in ${formatKeyWords(row.shapeKey)}, ${capoFret} ${capoFret === 1 ? 'semitone' : 'semitones'} lower.`}
+            text={`Without the capo the same shapes sound in ${formatKeyWords(row.shapeKey)}, ${formatCount(capoFret, 'semitone')} lower.`}
           />
         </p>
       )}
@@ -46,7 +46,7 @@ export function CapoReasons({
           <h3>Against the golden rung</h3>
           <p>
             <Signed
-              text={`${placeWords(best.capoFret)}, ${formatShapeKey(best.shapeKey)} shapes. ${sentence(best, nameOf)} Effort ${best.effort.total.toFixed(1)} against ${row.effort.total.toFixed(1)}.`}
+              text={`${formatCapo(best.capoFret)}, ${formatShapeKey(best.shapeKey)} shapes. ${sentence(best, nameOf)} Effort ${best.effort.total.toFixed(1)} against ${row.effort.total.toFixed(1)}.`}
             />
           </p>
         </>
@@ -63,10 +63,6 @@ export function CapoReasons({
       </p>
     </Reasons>
   );
-}
-
-function placeWords(capoFret: number): string {
-  return capoFret === 0 ? 'No capo' : `Capo ${capoFret}`;
 }
 
 function sentence(row: CapoRow, nameOf: (chord: ChordSymbol) => string): string {

@@ -2,7 +2,7 @@ import { Radio } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { CapoRow as Row, RowChord } from '../../../core/arrange/capo-rows.ts';
 import { type ChordSymbol, formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
-import { formatShapeKey } from '../../../core/page/setup-words.ts';
+import { formatCapo, formatShapeKey } from '../../../core/page/setup-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
@@ -79,10 +79,9 @@ function barreWords(row: Row): string {
 }
 
 function rungWords(row: Row, isGolden: boolean, isTie: boolean, nameOf: (chord: ChordSymbol) => string): string {
-  const place = row.capoFret === 0 ? 'No capo' : `Capo ${row.capoFret}`;
   const chords = row.chords.map(({ shapeChord }) => nameOf(shapeChord)).join(', ');
   const golden = isGolden ? (isTie ? ', as easy as the best' : ', golden rung') : '';
-  return `${place}: ${formatShapeKey(row.shapeKey)} shapes, ${chords}; ${barreWords(row)}, effort ${row.effort.total.toFixed(1)}${golden}`;
+  return `${formatCapo(row.capoFret)}: ${formatShapeKey(row.shapeKey)} shapes, ${chords}; ${barreWords(row)}, effort ${row.effort.total.toFixed(1)}${golden}`;
 }
 
 const Rung = styled(Radio)<{ readonly $heightPx: number }>`

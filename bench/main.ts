@@ -7,7 +7,7 @@ import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { benchBrowser } from './browser.ts';
-import { benchCore } from './core.ts';
+import { benchCore, measureMemory } from './core.ts';
 import { killAgainAndAgain } from './kills.ts';
 import { formatRows, type Row } from './row.ts';
 
@@ -21,6 +21,7 @@ if (killsAt !== -1) {
   process.exit(report.lost === 0 ? 0 : 1);
 }
 const wantsBrowser = process.argv.includes('--browser');
+const memory = wantsBrowser ? '' : `\nA full search of 280 setups holds at most ${measureMemory().toFixed(0)} MB at once (limit: 200).\n`;
 const rows: readonly Row[] = wantsBrowser ? await benchBrowser() : await benchCore();
 const speed = (cpus()[0]?.speed ?? 0) / 1000;
 const heading = wantsBrowser ? 'Browser' : 'Core';
@@ -29,6 +30,6 @@ const text = `# ${heading} benchmark
 One core of ${speed > 0 ? `${speed.toFixed(1)} GHz` : 'unknown speed'}, Node ${process.versions.node}. Times in ms; the ratio is the reference's median over ours.
 
 ${formatRows(rows)}
-`;
+${memory}`;
 process.stdout.write(text);
 writeFileSync(join(import.meta.dirname, '..', 'docs', wantsBrowser ? 'benchmarks-browser.md' : 'benchmarks.md'), text);

@@ -143,7 +143,7 @@ function listPlacesOf(problem: SongProblem, { tunings, capoFrets, keyShifts }: S
 
 function sketchAll(problem: SongProblem, memory: PlanMemory): readonly number[] {
   const sketch = createSketcher(problem, EVERYTHING, memory);
-  return listPlacesOf(problem, EVERYTHING).map(sketch);
+  return listPlacesOf(problem, EVERYTHING).map((place) => sketch(place).cost);
 }
 
 /** The most that a cold search for all setups holds at once, leftovers included, in MB. */
@@ -158,8 +158,8 @@ export function measureMemory(): number {
 
 /** The plain reference: nothing is shared between setups. */
 function sketchWithoutMemory(problem: SongProblem): readonly number[] {
-  return listPlacesOf(problem, EVERYTHING).map((place) =>
-    createSketcher(problem, EVERYTHING, createPlanMemory())(place),
+  return listPlacesOf(problem, EVERYTHING).map(
+    (place) => createSketcher(problem, EVERYTHING, createPlanMemory())(place).cost,
   );
 }
 
@@ -179,7 +179,8 @@ function problemOf(count: number): SongProblem {
     [1, 2].map((step) => ({ from, to: (from + step) % count, count: 4, bar: 1, gapMs: 600, hasFallingBass: false })),
   );
   const key = { tonic: 'C', mode: 'major' } as const;
-  return { key, chords, changes, sequence: range(0, count), melody: null, tempoBpm: 100, isBareList: false };
+  const song = { melody: null, highNote: null, record: { shift: 0, cents: 0 }, tempoBpm: 100, isBareList: false };
+  return { key, chords, changes, sequence: range(0, count), ...song };
 }
 
 type Times = { readonly medianMs: number; readonly p95Ms: number };

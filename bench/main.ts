@@ -21,7 +21,9 @@ if (killsAt !== -1) {
   process.exit(report.lost === 0 ? 0 : 1);
 }
 const wantsBrowser = process.argv.includes('--browser');
-const memory = wantsBrowser ? '' : `\nA full search of 280 setups holds at most ${measureMemory().toFixed(0)} MB at once (limit: 200).\n`;
+const memory = wantsBrowser
+  ? ''
+  : `\nA full search of 280 setups holds at most ${measureMemory().toFixed(0)} MB at once (limit: 200).\n`;
 const rows: readonly Row[] = wantsBrowser ? await benchBrowser() : await benchCore();
 const speed = (cpus()[0]?.speed ?? 0) / 1000;
 const heading = wantsBrowser ? 'Browser' : 'Core';

@@ -1,16 +1,12 @@
 import type { ShapeRule } from '../core/arrange/candidates.ts';
-import {
-  HIGHEST_PLANNED_CAPO,
-  PLAIN_QUESTION,
-  type SetupPin,
-  type SetupQuestion,
-} from '../core/arrange/setup-question.ts';
+import { HIGHEST_PLANNED_CAPO, PLAIN_QUESTION, type SetupQuestion } from '../core/arrange/setup-question.ts';
 import { HIGHEST_CAPO_FRET } from '../core/fretboard/capo.ts';
 import { STANDARD_TUNING, TUNINGS, type Tuning } from '../core/fretboard/tuning.ts';
 import { formatChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { range } from '../core/kernel/list.ts';
 import { findFingering } from '../core/shapes/rank-shapes.ts';
 import { formatShape } from '../core/shapes/shape.ts';
+import type { ForbiddenShape, SetupPin } from '../core/song/wishes.ts';
 import { usageError } from './command-error.ts';
 import { GUITAR_OPTIONS, readGuitar } from './guitar.ts';
 import { readChord, readNote, readNumber, readRange, readShape, readTuning } from './read-words.ts';
@@ -111,7 +107,7 @@ function readKnown(text: string): ReadonlySet<string> {
 type ReadPin = {
   readonly pin: SetupPin | null;
   readonly pinned: ShapeRule | null;
-  readonly forbidden: ShapeRule | null;
+  readonly forbidden: ForbiddenShape | null;
 };
 
 const NO_PIN: ReadPin = { pin: null, pinned: null, forbidden: null };
@@ -120,8 +116,10 @@ const NO_PIN: ReadPin = { pin: null, pinned: null, forbidden: null };
 function readPin(text: string, guitar: SetupQuestion['guitar']): ReadPin {
   const shape = /^(\S+?)\s*(!?=)\s*(\S+)$/.exec(text);
   if (shape !== null) {
-    const rule = readShapeRule(shape[1] ?? '', shape[3] ?? '', guitar);
-    return shape[2] === '=' ? { ...NO_PIN, pinned: rule } : { ...NO_PIN, forbidden: rule };
+    const { fingering, ...rule } = readShapeRule(shape[1] ?? '', shape[3] ?? '', guitar);
+    return shape[2] === '='
+      ? { ...NO_PIN, pinned: { ...rule, fingering } }
+      : { ...NO_PIN, forbidden: { chord: rule.chord, shape: fingering.shape } };
   }
   const [kind = '', value = ''] = text.split(':');
   switch (kind.trim()) {

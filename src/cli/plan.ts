@@ -69,7 +69,7 @@ function planFile(
 }
 
 function planSong(file: string, { question, values, memory, limit }: Parameters<typeof planFile>[1]) {
-  const document = readSong(file, { hand: question.guitar.hand, memory });
+  const document = readSong(file, { hand: question.guitar.hand, known: question.known, memory });
   const melody = values.melody === undefined ? {} : { melody: readRange(values.melody, 'melody') };
   const problem = { ...toSongProblem(document), ...melody };
   if (problem.chords.length > MOST_PLANNED_CHORDS) {

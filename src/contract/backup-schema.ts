@@ -2,7 +2,7 @@
 import * as z from 'zod';
 
 /** The version of the backup's own form; documents inside carry their own. */
-export const BACKUP_VERSION = 1;
+export const BACKUP_VERSION = 2;
 
 const backupSongSchema = z.object({
   id: z.uuid(),
@@ -16,11 +16,22 @@ const backupSongSchema = z.object({
 /** One song in a backup; the document is as it was stored, whatever its version. */
 export type BackupSong = z.infer<typeof backupSongSchema>;
 
-/** A backup file. */
+const backupClassSchema = z.object({
+  id: z.uuid(),
+  revision: z.int().min(1),
+  createdAt: z.iso.datetime(),
+  value: z.unknown(),
+});
+
+/** One class in a backup. */
+export type BackupClass = z.infer<typeof backupClassSchema>;
+
+/** A backup file; the first version knew no classes. */
 export const backupSchema = z.object({
   kind: z.literal('golden-ladder-library'),
   backupVersion: z.int().min(1).max(BACKUP_VERSION),
   songs: z.array(backupSongSchema),
+  classes: z.array(backupClassSchema).default([]),
   settings: z.unknown(),
 });
 export type Backup = z.infer<typeof backupSchema>;

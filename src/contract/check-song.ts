@@ -65,11 +65,13 @@ function checkNames(document: SongDocument): readonly string[] {
   );
 }
 
-function checkRange({ facts: { melodyRange, metre } }: SongDocument): readonly string[] {
+function checkRange({ facts: { melodyRange, metre }, arrangements }: SongDocument): readonly string[] {
+  const singers = arrangements.flatMap(({ parts }) => parts.flatMap(({ wishes }) => wishes.singer ?? []));
   const isUpsideDown = melodyRange !== null && melodyRange.lowMidi > melodyRange.highMidi;
   const isUneven = metre.groups !== null && sumOf(metre.groups, (group) => group) !== metre.beats;
   return [
     ...(isUpsideDown ? ['facts.melodyRange: lowest above highest'] : []),
+    ...singers.flatMap(({ range }) => (range.lowMidi > range.highMidi ? ['wishes.singer: lowest above highest'] : [])),
     ...(isUneven ? ['facts.metre.groups: do not add up'] : []),
   ];
 }

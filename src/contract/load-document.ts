@@ -2,6 +2,7 @@ import { err, ok, type Result } from '../core/kernel/result.ts';
 import { FORMAT_VERSION, type SongDocument } from '../core/song/document.ts';
 import { checkSong } from './check-song.ts';
 import { songSchema } from './song-schema.ts';
+import { addWishes } from './upgrade-1-to-2.ts';
 
 /** Why something is no song this program can open. */
 export type LoadError =
@@ -9,8 +10,8 @@ export type LoadError =
   | { readonly kind: 'newer-version'; readonly version: number; readonly known: number }
   | { readonly kind: 'malformed'; readonly findings: readonly string[] };
 
-/** Older versions and how each becomes the next one. Version 1 is the first, so there is nothing to upgrade yet. */
-const UPGRADES: ReadonlyMap<number, (document: unknown) => unknown> = new Map();
+/** Older versions and how each becomes the next one. */
+const UPGRADES: ReadonlyMap<number, (document: unknown) => unknown> = new Map([[1, addWishes]]);
 
 const MOST_FINDINGS = 10;
 

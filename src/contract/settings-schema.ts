@@ -8,16 +8,19 @@ import { tuningSchema } from './song-schema.ts';
 
 const MOST_TUNINGS = 50;
 
+/** The left hand that shapes are found for. */
+export const handSchema = z.strictObject({
+  size: z.enum(HAND_SIZES),
+  playsBarres: z.boolean(),
+  usesThumb: z.boolean().default(false),
+});
+
 const fields = {
   chordStyle: z.enum(CHORD_STYLES.map(({ style }) => style)),
   stringNaming: z.enum(STRING_NAMINGS),
   fretsFrom: z.enum(['capo', 'nut']),
   isLeftHanded: z.boolean(),
-  hand: z.strictObject({
-    size: z.enum(HAND_SIZES),
-    playsBarres: z.boolean(),
-    usesThumb: z.boolean().default(false),
-  }),
+  hand: handSchema,
   ownTunings: z
     .array(tuningSchema)
     .max(MOST_TUNINGS)

@@ -11,17 +11,20 @@ import { isNoteName, type NoteName } from '../core/pitch/note-name.ts';
 import { isBeatUnit, MOST_BEATS } from '../core/rhythm/metre.ts';
 import { TEMPO_LIMITS } from '../core/rhythm/tempo.ts';
 import { HIGHEST_SHAPE_FRET } from '../core/shapes/shape.ts';
-import { FORMAT_VERSION, type SongDocument } from '../core/song/document.ts';
-import { INSTRUMENT_LIMITS, isSectionName, SONG_LIMITS } from '../core/song/song-limits.ts';
+import { FORMAT_VERSION, HIGH_NOTE_COMES, type SongDocument } from '../core/song/document.ts';
+import { INSTRUMENT_LIMITS, isSectionName, RECORD_CENTS, SONG_LIMITS } from '../core/song/song-limits.ts';
+import { WISH_LIMITS } from '../core/song/wishes.ts';
 import { oneLine, storableText } from './text.ts';
 
 const id = z.int().min(1);
 const noteName = z.custom<NoteName>((value) => typeof value === 'string' && isNoteName(value), 'is no note name');
 const quality = z.custom<Quality>((value) => typeof value === 'string' && isQuality(value), 'is no chord quality');
 const midi = z.int().min(12).max(127);
+const pitchRange = z.strictObject({ lowMidi: midi, highMidi: midi });
 const ticks = z.int().min(1);
 
-const chord = z.strictObject({ root: noteName, quality, bass: noteName.nullable() });
+/** A chord symbol. */
+export const chordSchema = z.strictObject({ root: noteName, quality, bass: noteName.nullable() });
 const key = z
   .strictObject({ tonic: noteName, mode: z.enum(['major', 'minor']) })
   .refine(isStandardKey, { message: 'is none of the 30 standard keys' });
@@ -37,7 +40,7 @@ const tempo = z.strictObject({
 
 const slot = z.strictObject({
   id,
-  chord: chord.nullable(),
+  chord: chordSchema.nullable(),
   ticks,
   pushTicks: z.int().min(0),
   hold: z.boolean(),
@@ -88,8 +91,13 @@ const pass = z.strictObject({ id, sectionId: id, edits: z.array(passEdit).max(SO
 
 const strings = { fewest: STRING_COUNT_LIMITS.fewest, most: STRING_COUNT_LIMITS.most };
 const finger = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal('T')]);
+/** A fret for each string, lowest string first. */
+export const shapeSchema = z
+  .array(z.int().min(0).max(HIGHEST_SHAPE_FRET).nullable())
+  .min(strings.fewest)
+  .max(strings.most);
 const fingering = z.strictObject({
-  shape: z.array(z.int().min(0).max(HIGHEST_SHAPE_FRET).nullable()).min(strings.fewest).max(strings.most),
+  shape: shapeSchema,
   fingers: z.array(finger.nullable()).min(strings.fewest).max(strings.most),
 });
 /** Most shapes, patterns, ornaments or rung edits of a part. */
@@ -127,6 +135,19 @@ export const tuningSchema = z.strictObject({
     .min(strings.fewest)
     .max(strings.most),
 });
+const pin = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('open-string'), midi }),
+  z.strictObject({ kind: z.literal('within-reach'), midi }),
+  z.strictObject({ kind: z.literal('most-barres'), count: z.int().min(0).max(SONG_LIMITS.times) }),
+  z.strictObject({ kind: z.literal('capo'), fret: z.int().min(0).max(HIGHEST_CAPO_FRET) }),
+]);
+const wishes = z.strictObject({
+  isKeyFree: z.boolean(),
+  singer: z.strictObject({ name: oneLine(SONG_LIMITS.sectionNameCharacters), range: pitchRange }).nullable(),
+  pins: z.array(pin).max(WISH_LIMITS.pins),
+  forbidden: z.array(z.strictObject({ chord: chordSchema, shape: shapeSchema })).max(WISH_LIMITS.forbidden),
+  classId: z.uuid().nullable(),
+});
 const part = z.strictObject({
   id,
   name: oneLine(SONG_LIMITS.titleCharacters),
@@ -138,9 +159,15 @@ const part = z.strictObject({
     scaleLengthMm: z.number().min(INSTRUMENT_LIMITS.scaleLengthMm.least).max(INSTRUMENT_LIMITS.scaleLengthMm.most),
     highestNeckFret: z.int().min(INSTRUMENT_LIMITS.highestNeckFret.least).max(INSTRUMENT_LIMITS.highestNeckFret.most),
   }),
+  wishes,
   shapes: z
     .array(
-      z.strictObject({ chord, slotId: id.nullable(), fingering, origin: z.enum(['accepted', 'chosen', 'pinned']) }),
+      z.strictObject({
+        chord: chordSchema,
+        slotId: id.nullable(),
+        fingering,
+        origin: z.enum(['accepted', 'chosen', 'pinned']),
+      }),
     )
     .max(ATTACHMENTS),
   patterns: z.array(z.strictObject({ targetId: id.nullable(), pattern: patternName })).max(ATTACHMENTS),
@@ -159,8 +186,11 @@ export const songSchema: z.ZodType<SongDocument> = z.strictObject({
     tempo: tempo.nullable(),
     metre,
     feel: oneLine(SONG_LIMITS.titleCharacters),
-    melodyRange: z.strictObject({ lowMidi: midi, highMidi: midi }).nullable(),
+    melodyRange: pitchRange.nullable(),
     recordSeconds: z.int().min(1).max(5999).nullable(),
+    recordShift: z.int().min(-11).max(11),
+    recordCents: z.int().min(-RECORD_CENTS).max(RECORD_CENTS),
+    highNote: z.strictObject({ cue: oneLine(SONG_LIMITS.cueCharacters), comes: z.enum(HIGH_NOTE_COMES) }).nullable(),
     notes: storableText(SONG_LIMITS.textCharacters),
   }),
   map: z.strictObject({

@@ -1,6 +1,7 @@
 import express, { type Express, type Router } from 'express';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { createClassRoutes } from './classes/routes.ts';
 import { addDemoSongs } from './demo/demo-songs.ts';
 import { AppError } from './http/app-error.ts';
 import { errorHandler } from './http/error-handler.ts';
@@ -47,6 +48,7 @@ export function createApp({ services, pages, logger, extraNames, requestsInTenSe
   });
   app.use('/api/songs/:id/versions', createVersionRoutes(services.versions));
   app.use('/api/songs', createSongRoutes(services.songs));
+  app.use('/api/classes', createClassRoutes(services.classes));
   app.use('/api/settings', createSettingsRoutes(services.settings));
   app.post('/api/demo-songs', async (_request, response) => {
     await addDemoSongs(services.songs);

@@ -1,3 +1,5 @@
+import { createClassRepository } from './classes/repository.ts';
+import { type ClassService, createClassService } from './classes/service.ts';
 import type { Database } from './db/connect.ts';
 import { createSettingsRepository } from './settings/repository.ts';
 import { createSettingsService, type SettingsService } from './settings/service.ts';
@@ -11,6 +13,7 @@ export type Services = {
   readonly songs: SongService;
   readonly versions: VersionService;
   readonly settings: SettingsService;
+  readonly classes: ClassService;
 };
 
 /** The services over a database. */
@@ -21,5 +24,6 @@ export function createServices(db: Database, clock: () => Date): Services {
     versions,
     songs: createSongService(songRepository, versions, clock),
     settings: createSettingsService(createSettingsRepository(db)),
+    classes: createClassService(createClassRepository(db), clock),
   };
 }

@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import type { CapoPlan } from '../core/arrange/capo-rows.ts';
 import { AVERAGE_HAND } from '../core/shapes/hand.ts';
 import { newSong } from '../core/song/new-song.ts';
 import { mainPartOf } from '../core/song/parts.ts';
@@ -82,7 +83,7 @@ describe('the worker', () => {
       requestId: 2,
       document: { ...newSong('x'), arrangements: [] },
       text: '| G |',
-      hand: AVERAGE_HAND,
+      pupils: { hand: AVERAGE_HAND, known: null },
     });
     pullAll();
     expect(kindsFor(1)).toContain('done');
@@ -92,7 +93,7 @@ describe('the worker', () => {
       requestId: 3,
       document: newSong('x'),
       text: 'title: y\n\n| G | D |\n',
-      hand: AVERAGE_HAND,
+      pupils: { hand: AVERAGE_HAND, known: null },
     });
     pullAll();
     const done = sent.find((message) => message.kind === 'done' && message.requestId === 3);
@@ -105,21 +106,23 @@ describe('the worker', () => {
     requestId,
     document,
     partId: mainPartOf(document).id,
-    hand: AVERAGE_HAND,
+    pupils: { hand: AVERAGE_HAND, known: null },
   });
 
-  test('streams the rungs it has worked out, more each time, and then all ten', () => {
+  test('streams the rungs, ten sketches at first, more of them worked out each time', () => {
     const { take, pullAll, sent, kindsFor } = startJobs();
     take(plan(1));
     pullAll();
     const found = sent.flatMap((message) =>
-      message.kind === 'found' ? [(message.found as readonly unknown[]).length] : [],
+      message.kind === 'found' ? [(message.found as CapoPlan).rows.filter(({ isRough }) => !isRough).length] : [],
     );
     expect(found.length).toBeGreaterThan(3);
+    const first = sent.find((message) => message.kind === 'found');
+    expect(first?.kind === 'found' && (first.found as CapoPlan).rows.length).toBe(10);
     expect(found).toEqual([...found].sort((a, b) => a - b));
     expect(kindsFor(1).at(-1)).toBe('done');
     const done = sent.at(-1);
-    expect(done?.kind === 'done' && (done.result as readonly unknown[]).length).toBe(10);
+    expect(done?.kind === 'done' && (done.result as CapoPlan).rows.length).toBe(10);
   });
 
   test('drops a plan when the song has changed, and answers for the new one', () => {

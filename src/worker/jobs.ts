@@ -6,7 +6,7 @@
  * kind drops the older one, whose answer nobody waits for any more.
  */
 import { createPlanMemory, type PlanMemory } from '../core/arrange/candidates.ts';
-import { type CapoRow, planCapoRows } from '../core/arrange/capo-rows.ts';
+import { type CapoPlan, planCapoRows } from '../core/arrange/capo-rows.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { applyTextInSteps } from '../core/formats/text-chart/apply-text.ts';
 import { readChart } from '../core/formats/text-chart/parse-chart.ts';
@@ -106,7 +106,7 @@ function stepsFor(request: WorkerRequest, memory: PlanMemory): Steps<AnyResult, 
     case 'read-chart':
       return readChart(request.text);
     case 'apply-text':
-      return applyTextInSteps(request.document, request.text, { hand: request.hand, memory });
+      return applyTextInSteps(request.document, request.text, { ...request.pupils, memory });
     case 'plan-capo':
       return planPart(request, memory);
     case 'read-loose':
@@ -114,10 +114,12 @@ function stepsFor(request: WorkerRequest, memory: PlanMemory): Steps<AnyResult, 
   }
 }
 
+const NO_PLAN: CapoPlan = { rows: [], leftOut: [], loosenings: [], isUnsingable: false };
+
 function* planPart(
-  { document, partId, hand }: Extract<WorkerRequest, { kind: 'plan-capo' }>,
+  { document, partId, pupils }: Extract<WorkerRequest, { kind: 'plan-capo' }>,
   memory: PlanMemory,
-): Steps<readonly CapoRow[], readonly CapoRow[]> {
+): Steps<CapoPlan, CapoPlan> {
   const part = findPart(document, partId);
-  return part === null ? [] : yield* planCapoRows(document, part, { hand, memory });
+  return part === null ? NO_PLAN : yield* planCapoRows(document, part, { ...pupils, memory });
 }

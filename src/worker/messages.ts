@@ -1,9 +1,9 @@
-import type { CapoRow } from '../core/arrange/capo-rows.ts';
+import type { CapoPlan } from '../core/arrange/capo-rows.ts';
+import type { Pupils } from '../core/arrange/planner.ts';
 import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
 import type { LooseReading } from '../core/formats/loose-chart/read-loose-chart.ts';
 import type { AppliedText } from '../core/formats/text-chart/apply-text.ts';
 import type { ParsedChart } from '../core/formats/text-chart/parse-chart.ts';
-import type { Hand } from '../core/shapes/hand.ts';
 import type { SongDocument } from '../core/song/document.ts';
 
 /** What the worker can be asked to do. A newer request of a kind drops the older one of that kind. */
@@ -14,14 +14,14 @@ export type WorkerRequest =
       readonly requestId: number;
       readonly document: SongDocument;
       readonly text: string;
-      readonly hand: Hand;
+      readonly pupils: Pupils;
     }
   | {
       readonly kind: 'plan-capo';
       readonly requestId: number;
       readonly document: SongDocument;
       readonly partId: number;
-      readonly hand: Hand;
+      readonly pupils: Pupils;
     }
   | { readonly kind: 'read-loose'; readonly requestId: number; readonly text: string; readonly choices: LooseChoices };
 
@@ -33,7 +33,7 @@ export type WorkerResults = {
   readonly 'read-chart': ParsedChart;
   readonly 'apply-text': AppliedText;
   readonly 'read-loose': LooseReading;
-  readonly 'plan-capo': readonly CapoRow[];
+  readonly 'plan-capo': CapoPlan;
 };
 
 /**

@@ -30,7 +30,7 @@ export type Candidate = {
 /** The candidates of one chord; `key` is equal exactly for equal lists. */
 export type CandidateList = { readonly key: string; readonly candidates: readonly Candidate[] };
 
-/** A shape that is to be used, or not to be used, for a shape chord: in every setup, or at one. */
+/** A shape that is to be used for a shape chord: in every setup, or at one. */
 export type ShapeRule = { readonly chord: ChordSymbol; readonly fingering: Fingering; readonly onlyAt: Setup | null };
 
 /** What the planner remembers between setups and between runs; owned by the caller, bounded. */

@@ -9,7 +9,7 @@ import { createPlanner } from './planner.ts';
 
 const rowsOf = (chart: string) => {
   const song = songFromChart(chart);
-  return runSteps(planCapoRows(song, mainPartOf(song), createPlanner()));
+  return runSteps(planCapoRows(song, mainPartOf(song), createPlanner())).rows;
 };
 const bars = (chords: string) => `| ${chords.split(' ').join(' | ')} |\n`;
 

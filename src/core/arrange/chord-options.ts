@@ -93,15 +93,9 @@ export function findPinnedShape(
   );
 }
 
-/** The texts of the shapes that are forbidden for a shape chord in a setup. */
-export function listForbidden(
-  shapeChord: ChordSymbol,
-  setup: Setup,
-  { forbiddenShapes }: SetupQuestion,
-): readonly string[] {
-  return forbiddenShapes
-    .filter((rule) => holdsAt(rule, setup) && isSameChord(rule.chord, shapeChord))
-    .map(({ fingering }) => formatShape(fingering.shape));
+/** The texts of the shapes that are forbidden for a shape chord. */
+export function listForbidden(shapeChord: ChordSymbol, { forbiddenShapes }: SetupQuestion): readonly string[] {
+  return forbiddenShapes.filter(({ chord }) => isSameChord(chord, shapeChord)).map(({ shape }) => formatShape(shape));
 }
 
 /** Whether a shape is one of this tuning; away from the setup it was given for, it has to sound nothing but its chord there. */
@@ -117,7 +111,7 @@ function holdsAt({ onlyAt }: ShapeRule, setup: Setup): boolean {
 /** Candidates found behind the capo, without the forbidden ones. */
 function findList(chord: ChordSymbol, instrument: Instrument, { question, memory }: OptionsWork): CandidateList {
   const list = listCandidates(chord, instrument, limitsFor(question, FINE_LIMITS), memory);
-  const forbidden = listForbidden(chord, instrument.setup, question);
+  const forbidden = listForbidden(chord, question);
   if (forbidden.length === 0) {
     return list;
   }

@@ -1,5 +1,5 @@
 import { type ChordSymbol, formatChordSymbol, isSameChord } from '../harmony/chord-symbol.ts';
-import { uniqueBy } from '../kernel/list.ts';
+import { range, uniqueBy } from '../kernel/list.ts';
 import { AVERAGE_HAND, type Hand } from '../shapes/hand.ts';
 import { findFingering, type Instrument } from '../shapes/rank-shapes.ts';
 import { soundsOnly } from '../shapes/sounding.ts';
@@ -11,7 +11,7 @@ import { writtenBarsOf } from '../song/pass-lines.ts';
 import { songKeysOf } from '../song/song-keys.ts';
 import { fingeringOf } from './candidates.ts';
 import { toSetupPlace } from './chord-options.ts';
-import type { Planner } from './planner.ts';
+import type { Planner, Pupils } from './planner.ts';
 import { PLAIN_QUESTION, type SetupQuestion } from './setup-question.ts';
 import { solveSetup } from './setup-solution.ts';
 import { toSongProblem } from './song-problem.ts';
@@ -58,24 +58,36 @@ function acceptShapes(
   document: SongDocument,
   part: Part,
   missing: readonly ChordSymbol[],
-  { hand, memory }: Planner,
+  planner: Planner,
 ): readonly StoredShape[] {
   const problem = toSongProblem(document);
-  const question = questionOf(part, hand);
+  const question = questionOf(part, planner);
   const place = toSetupPlace(problem.key, part.setup, 0);
-  const solution = solveSetup(problem, place, question, memory);
+  const solution =
+    solveSetup(problem, place, question, planner.memory) ??
+    solveSetup(problem, place, { ...question, pins: [] }, planner.memory);
   return missing.flatMap((chord): readonly StoredShape[] => {
     const solved = solution?.chords.find(({ shapeChord }) => isSameChord(shapeChord, chord))?.candidate ?? null;
     return solved === null ? [] : [{ chord, slotId: null, fingering: fingeringOf(solved), origin: 'accepted' }];
   });
 }
 
-/** What is asked of the planner for a part as it stands: its guitar, and the shapes it holds. */
-export function questionOf(part: Part, hand: Hand): SetupQuestion {
+/** A key that is free without a singer stays near the record's (common practice: a step or so); a voice may need any. */
+const NEAR_KEYS = range(-3, 4);
+const ALL_KEYS = range(-5, 7);
+
+/** What is asked of the planner for a part as it stands: its guitar, the shapes it holds, and its wishes. */
+export function questionOf(part: Part, { hand, known }: Pupils): SetupQuestion {
   const everywhere = part.shapes.filter(({ slotId }) => slotId === null);
+  const { isKeyFree, singer, pins, forbidden } = part.wishes;
   return {
     ...PLAIN_QUESTION,
     tunings: [part.setup.tuning],
+    keyShifts: !isKeyFree ? PLAIN_QUESTION.keyShifts : singer === null ? NEAR_KEYS : ALL_KEYS,
+    singer: singer?.range ?? null,
+    known,
+    pins,
+    forbiddenShapes: forbidden,
     guitar: { ...part.instrument, hand },
     pinnedShapes: [
       ...everywhere

@@ -1,7 +1,7 @@
 import type { Setup } from '../fretboard/capo.ts';
 import { STANDARD_TUNING, type Tuning } from '../fretboard/tuning.ts';
-import type { SingerFit } from './singer-fit.ts';
-import { spareOf, WANTED_SPARE } from './singer-fit.ts';
+import type { HighNote } from '../song/document.ts';
+import { missingSpareOf, type SingerFit } from './singer-fit.ts';
 
 const ANY_CAPO = 0.35;
 const PER_FRET = 0.07;
@@ -18,13 +18,15 @@ const PER_SPARE_MISSING = 0.2;
  * retuning by strings; leaving the record's key by semitones, which costs nothing where a singer asks for it, though a voice
  * wants two semitones to spare. Weights that matched practised choices (fitted, see the tests of the setup planner).
  */
-export function scoreSetup(setup: Setup, keyShift: number, fit: SingerFit | null): number {
+export function scoreSetup(
+  setup: Setup,
+  recordShift: number,
+  fit: SingerFit | null,
+  highNote: HighNote | null,
+): number {
   const { capoFret } = setup;
   const capo = capoFret === 0 ? 0 : ANY_CAPO + PER_FRET * capoFret + Math.max(0, capoFret - HIGH_CAPO) * PER_HIGH_FRET;
-  const key =
-    fit === null
-      ? Math.abs(keyShift) * PER_SEMITONE
-      : Math.max(0, WANTED_SPARE - Math.max(0, spareOf(fit))) * PER_SPARE_MISSING;
+  const key = fit === null ? Math.abs(recordShift) * PER_SEMITONE : missingSpareOf(fit, highNote) * PER_SPARE_MISSING;
   return capo + retuningCost(setup.tuning) + key;
 }
 

@@ -11,12 +11,13 @@ import { formatReason } from '../page/reason-words.ts';
 import { toTask } from '../shapes/chord-task.ts';
 import { searchShapes } from '../shapes/shape-search.ts';
 import { mainPartOf } from '../song/parts.ts';
+import type { SetupPin } from '../song/wishes.ts';
 import { createPlanMemory, fingeringOf } from './candidates.ts';
 import { toSetupPlace } from './chord-options.ts';
 import { planOccurrences } from './occurrence-plan.ts';
 import { PROGRESSIONS } from './progressions.data.ts';
 import { planSetups } from './setup-plan.ts';
-import { PLAIN_QUESTION, type SetupPin, type SetupQuestion } from './setup-question.ts';
+import { PLAIN_QUESTION, type SetupQuestion } from './setup-question.ts';
 import { listReasons } from './setup-reasons.ts';
 import { toSongProblem } from './song-problem.ts';
 
@@ -143,7 +144,7 @@ describe('a plan', () => {
     expect(textAt({ pinnedShapes: rules, tunings: dropD })).not.toBe('133211');
     const free = ask('C F G', { capoFrets: [0] }).plan.setups[0]?.solution.chords[1];
     const forbidden =
-      free?.candidate == null ? [] : [{ chord: free.shapeChord, fingering: fingeringOf(free.candidate), onlyAt: null }];
+      free?.candidate == null ? [] : [{ chord: free.shapeChord, shape: fingeringOf(free.candidate).shape }];
     expect(textAt({ forbiddenShapes: forbidden })).not.toBe(free?.candidate?.text);
   });
 

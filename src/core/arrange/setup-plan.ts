@@ -6,17 +6,18 @@
  * once for all setups it comes up in, so most of the work is found in memory. The work goes in steps, so that a page can
  * show what is known so far and drop it when the question changes.
  */
-import { HIGHEST_CAPO_FRET } from '../fretboard/capo.ts';
-import { itemAt } from '../kernel/list.ts';
+import { HIGHEST_CAPO_FRET, type Setup } from '../fretboard/capo.ts';
+import { itemAt, uniqueBy } from '../kernel/list.ts';
 import type { Steps } from '../kernel/steps.ts';
 import { scoreChange } from '../shapes/change.ts';
+import type { SetupPin } from '../song/wishes.ts';
 import type { Candidate, PlanMemory } from './candidates.ts';
 import { type SetupPlace, toSetupPlace } from './chord-options.ts';
 import { type Crowding, findCrowding } from './crowding.ts';
 import { scoreSetup } from './setup-cost.ts';
 import { type LostString, listLostStrings } from './setup-losses.ts';
-import { canKeepPin, isCapoOnNeck, type SetupPin, type SetupQuestion } from './setup-question.ts';
-import { createSketcher } from './setup-sketch.ts';
+import { canKeepPin, isCapoOnNeck, type SetupQuestion } from './setup-question.ts';
+import { createSketcher, type Sketch } from './setup-sketch.ts';
 import { type Solution, solveSetup } from './setup-solution.ts';
 import { findSingerFit, isSingable, type SingerFit, spareOf } from './singer-fit.ts';
 import type { ProblemChange, SongProblem } from './song-problem.ts';
@@ -39,6 +40,8 @@ export type PlannedSetup = {
   readonly effort: SetupEffort;
   readonly singer: SingerFit | null;
   readonly hardest: HardestChange | null;
+  /** How far it sounds from the record, in semitones, the nearer way round. */
+  readonly recordShift: number;
   /** The capo fret at which the same shapes play along with the record; null where the neck has none. */
   readonly recordCapoFret: number | null;
   readonly crowding: Crowding | null;
@@ -72,37 +75,79 @@ export const MOST_PLANNED_CHORDS = 60;
 const COARSE_PER_STEP = 8;
 const COARSE_SHARE = 0.5;
 
-type Sketch = { readonly place: SetupPlace; readonly setupCost: number; readonly total: number };
+/** A setup as it was sketched; lower totals are easier. */
+type SketchedSetup = {
+  readonly place: SetupPlace;
+  readonly setupCost: number;
+  readonly total: number;
+  readonly sketch: Sketch;
+};
+
+/** Which of the sketched setups, easiest first, are worked out; and whether the sketches are shown while that goes on. */
+export type Selection = {
+  readonly select: (sketches: readonly SketchedSetup[]) => readonly SketchedSetup[];
+  readonly showsSketches: boolean;
+};
+
+/** The best of all. */
+const THE_BEST: Selection = { select: (sketches) => sketches.slice(0, REFINED_SETUPS), showsSketches: false };
+
+/** The best of each capo fret, shown as soon as there is anything to show. */
+export const EACH_CAPO: Selection = {
+  select: (sketches) => uniqueBy(sketches, ({ place }) => String(place.setup.capoFret)),
+  showsSketches: true,
+};
 
 /** Plans in steps; what is found on the way is a plan of its own, with fewer setups. Empty for a song without chords. */
 export function* planSetups(
   problem: SongProblem,
   question: SetupQuestion,
   memory: PlanMemory,
+  { select, showsSketches }: Selection = THE_BEST,
 ): Steps<SetupPlan, SetupPlan> {
   const { places: asked, refused, isUnsingable } = listPlaces(problem, question);
   const places = problem.chords.length === 0 ? [] : asked;
   const frame = { considered: asked.length, refused, isUnsingable };
-  const sketch = createSketcher(problem, question, memory);
-  const sketches: Sketch[] = [];
+  const sketchOf = createSketcher(problem, question, memory);
+  const sketches: SketchedSetup[] = [];
   for (const [index, place] of places.entries()) {
-    const setupCost = scoreSetup(place.setup, place.keyShift, fitOf(problem, question, place));
-    sketches.push({ place, setupCost, total: setupCost + sketch(place) });
+    const setupCost = setupCostOf(problem, question, place);
+    const sketch = sketchOf(place);
+    sketches.push({ place, setupCost, total: setupCost + sketch.cost, sketch });
     if (index % COARSE_PER_STEP === COARSE_PER_STEP - 1) {
       yield { share: (COARSE_SHARE * index) / places.length };
     }
   }
-  const best = sketches.sort((a, b) => a.total - b.total).slice(0, REFINED_SETUPS);
-  const solved: { readonly solution: Solution; readonly setupCost: number }[] = [];
+  const best = select(sketches.sort((a, b) => a.total - b.total));
+  const solved = new Map<number, SolvedSetup>();
+  const planNow = (): SetupPlan => toPlan(problem, question, [...solved.values()], frame);
+  if (showsSketches) {
+    best.forEach(({ sketch, setupCost }, index) => solved.set(index, { solution: sketch.toSolution(), setupCost }));
+    yield { found: planNow() };
+  }
   for (const [index, { place, setupCost }] of best.entries()) {
     const solution = solveSetup(problem, place, question, memory);
-    if (solution !== null) {
-      solved.push({ solution, setupCost });
-      yield { found: toPlan(problem, question, solved, frame) };
+    if (solution === null) {
+      solved.delete(index);
+    } else {
+      solved.set(index, { solution, setupCost });
+      yield { found: planNow() };
     }
     yield { share: COARSE_SHARE + ((1 - COARSE_SHARE) * (index + 1)) / best.length };
   }
-  return toPlan(problem, question, solved, frame);
+  return planNow();
+}
+
+type SolvedSetup = { readonly solution: Solution; readonly setupCost: number };
+
+function setupCostOf(problem: SongProblem, question: SetupQuestion, place: SetupPlace): number {
+  return scoreSetup(place.setup, fromRecord(problem, place), fitOf(problem, question, place), problem.highNote);
+}
+
+/** How far a setup sounds from the record, in semitones, the nearer way round. */
+function fromRecord({ record }: SongProblem, { keyShift }: SetupPlace): number {
+  const up = (((record.shift + keyShift) % 12) + 12) % 12;
+  return up > 6 ? up - 12 : up;
 }
 
 type Places = Pick<SetupPlan, 'refused' | 'isUnsingable'> & { readonly places: readonly SetupPlace[] };
@@ -130,6 +175,7 @@ function listPlaces(problem: SongProblem, question: SetupQuestion): Places {
   };
 }
 
+/** The moves of key that are asked for and suit the singer, as far as any do. */
 function listShifts(problem: SongProblem, { keyShifts, singer }: SetupQuestion) {
   const { melody } = problem;
   if (singer === null || melody === null) {
@@ -142,7 +188,8 @@ function listShifts(problem: SongProblem, { keyShifts, singer }: SetupQuestion) 
   return { shifts: kept.map(({ shift }) => shift), isUnsingable: singable.length === 0 };
 }
 
-function fitOf({ melody }: SongProblem, { singer }: SetupQuestion, { keyShift }: SetupPlace): SingerFit | null {
+/** How the tune lies for the singer in a setup's key; null without a tune or a singer. */
+export function fitOf({ melody }: SongProblem, { singer }: SetupQuestion, { keyShift }: SetupPlace): SingerFit | null {
   return singer === null || melody === null ? null : findSingerFit(melody, singer, keyShift);
 }
 
@@ -151,7 +198,7 @@ type Frame = Pick<SetupPlan, 'considered' | 'refused' | 'isUnsingable'>;
 function toPlan(
   problem: SongProblem,
   question: SetupQuestion,
-  solved: readonly { readonly solution: Solution; readonly setupCost: number }[],
+  solved: readonly SolvedSetup[],
   frame: Frame,
 ): SetupPlan {
   const ranked = solved
@@ -169,7 +216,8 @@ function toPlan(
       effort,
       singer: fitOf(problem, question, solution.place),
       hardest: findHardest(problem, solution),
-      recordCapoFret: recordCapoOf(solution.place, question.guitar.highestNeckFret),
+      recordShift: fromRecord(problem, solution.place),
+      recordCapoFret: recordCapoOf(solution.place.setup, fromRecord(problem, solution.place), question),
       crowding: findCrowding(solution, question.guitar.scaleLengthMm),
       lost: first === undefined || first === solution ? [] : listLostStrings(problem, first, solution),
       tieWith: ranked.flatMap((other, place) =>
@@ -198,8 +246,8 @@ function changeCost(from: Candidate | null, to: Candidate | null): number {
 }
 
 /** A key moved up is played along with lower, and the other way round. */
-function recordCapoOf({ setup, keyShift }: SetupPlace, highestNeckFret: number): number | null {
-  const fret = setup.capoFret - keyShift;
+function recordCapoOf({ capoFret }: Setup, recordShift: number, { guitar }: SetupQuestion): number | null {
+  const fret = capoFret - recordShift;
   const onNeck = fret < 0 ? fret + 12 : fret;
-  return onNeck <= HIGHEST_CAPO_FRET && isCapoOnNeck(onNeck, highestNeckFret) ? onNeck : null;
+  return onNeck <= HIGHEST_CAPO_FRET && isCapoOnNeck(onNeck, guitar.highestNeckFret) ? onNeck : null;
 }

@@ -4,21 +4,15 @@ import { STANDARD_TUNING, type Tuning } from '../fretboard/tuning.ts';
 import { range } from '../kernel/list.ts';
 import type { PitchRange } from '../pitch/midi.ts';
 import { AVERAGE_HAND, type Hand } from '../shapes/hand.ts';
+import type { ForbiddenShape, SetupPin } from '../song/wishes.ts';
 import type { ShapeRule } from './candidates.ts';
-
-/** Something a setup has to keep. Notes are sounding MIDI numbers in the record's key; they move with the key. */
-export type SetupPin =
-  | { readonly kind: 'open-string'; readonly midi: number }
-  | { readonly kind: 'within-reach'; readonly midi: number }
-  | { readonly kind: 'most-barres'; readonly count: number }
-  | { readonly kind: 'capo'; readonly fret: number };
 
 /** What is asked of the setup planner. */
 export type SetupQuestion = {
   readonly tunings: readonly Tuning[];
   /** Counted from the nut, 0 = no capo. */
   readonly capoFrets: readonly number[];
-  /** By how many semitones the sounding key may lie off the record's; only 0 keeps it. */
+  /** By how many semitones the song may move from the key it stands in. */
   readonly keyShifts: readonly number[];
   /** The singer's comfortable range. */
   readonly singer: PitchRange | null;
@@ -28,7 +22,8 @@ export type SetupQuestion = {
   readonly known: ReadonlySet<string> | null;
   readonly pins: readonly SetupPin[];
   readonly pinnedShapes: readonly ShapeRule[];
-  readonly forbiddenShapes: readonly ShapeRule[];
+  /** Shapes that are not to be used, whatever the setup. */
+  readonly forbiddenShapes: readonly ForbiddenShape[];
 };
 
 /** Highest capo fret that is tried unless asked otherwise (common practice). */

@@ -5,16 +5,16 @@
 import { listRetuningSteps } from '../fretboard/retuning.ts';
 import { STANDARD_TUNING } from '../fretboard/tuning.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
-import type { Key } from '../harmony/key.ts';
+import { type Key, shiftKey } from '../harmony/key.ts';
 import { itemAt, range } from '../kernel/list.ts';
 import type { PitchRange } from '../pitch/midi.ts';
 import { describeChange, estimateChangeMs } from '../shapes/change.ts';
 import type { Finger } from '../shapes/shape.ts';
 import { fingeringOf } from './candidates.ts';
 import type { PlannedSetup, SetupPlan } from './setup-plan.ts';
-import type { SetupQuestion } from './setup-question.ts';
+import { HIGHEST_PLANNED_CAPO, type SetupQuestion } from './setup-question.ts';
 import { leapsUp, type Solution } from './setup-solution.ts';
-import type { SingerFit } from './singer-fit.ts';
+import { findNearestSingable, isSingable, type SingerFit } from './singer-fit.ts';
 import type { ProblemChange, SongProblem } from './song-problem.ts';
 
 /** One fact that speaks for or against a setup. Frets of capos count from the nut, frets of shapes from the capo. */
@@ -50,7 +50,16 @@ export type SetupReason =
       /** Null where no fret plays along. */
       readonly recordCapoFret: number | null;
     }
-  | { readonly kind: 'singer'; readonly key: Key; readonly fit: SingerFit; readonly singer: PitchRange }
+  | {
+      readonly kind: 'singer';
+      readonly key: Key;
+      readonly fit: SingerFit;
+      readonly singer: PitchRange;
+      /** The words where the tune is highest; empty where that is not known. */
+      readonly cue: string;
+      /** The nearest key that holds the tune, and a capo for it; null where this one does, or none does. */
+      readonly better: { readonly key: Key; readonly capoFret: number | null } | null;
+    }
   | { readonly kind: 'no-key-sings'; readonly melodySemitones: number; readonly singerSemitones: number }
   | {
       readonly kind: 'quick-change';
@@ -91,7 +100,7 @@ export function listReasons(
 ): readonly SetupReason[] {
   const first = itemAt(plan.setups, 0);
   return [
-    choiceOf(planned, question),
+    choiceOf(planned, problem, question),
     ...withoutCapo(planned),
     ...(planned === first ? [] : lostString(planned, first)),
     ...crowded(planned),
@@ -104,12 +113,19 @@ export function listReasons(
   ];
 }
 
+/** A record this near to concert pitch is played along with as it is (common practice: about 15 cents). */
+const SAME_PITCH_CENTS = 15;
+
 function countBarres({ chords }: Solution): number {
   return chords.filter(({ candidate }) => candidate?.isBarre === true).length;
 }
 
-function choiceOf({ solution }: PlannedSetup, { known }: SetupQuestion): SetupReason {
-  const { setup, shapeKey, soundingKey, keyShift } = solution.place;
+function choiceOf(
+  { solution, recordShift }: PlannedSetup,
+  { record }: SongProblem,
+  { known }: SetupQuestion,
+): SetupReason {
+  const { setup, shapeKey, soundingKey } = solution.place;
   return {
     kind: 'capo-choice',
     capoFret: setup.capoFret,
@@ -117,7 +133,7 @@ function choiceOf({ solution }: PlannedSetup, { known }: SetupQuestion): SetupRe
     barreChords: countBarres(solution),
     newShapes: known === null ? null : solution.chords.filter(({ isNew }) => isNew).length,
     soundingKey,
-    isAsOnRecord: keyShift === 0,
+    isAsOnRecord: recordShift === 0 && Math.abs(record.cents) <= SAME_PITCH_CENTS,
   };
 }
 
@@ -158,8 +174,8 @@ function crowded({ solution, crowding, recordCapoFret }: PlannedSetup): readonly
 
 function singing(
   { solution, singer: fit }: PlannedSetup,
-  { isUnsingable }: SetupPlan,
-  { melody }: SongProblem,
+  { setups }: SetupPlan,
+  { melody, key, highNote }: SongProblem,
   { singer }: SetupQuestion,
 ): readonly SetupReason[] {
   if (fit === null || singer === null || melody === null) {
@@ -167,9 +183,18 @@ function singing(
   }
   const melodySemitones = melody.highMidi - melody.lowMidi;
   const singerSemitones = singer.highMidi - singer.lowMidi;
-  return isUnsingable && melodySemitones > singerSemitones
-    ? [{ kind: 'no-key-sings', melodySemitones, singerSemitones }]
-    : [{ kind: 'singer', key: solution.place.soundingKey, fit, singer }];
+  if (melodySemitones > singerSemitones) {
+    return [{ kind: 'no-key-sings', melodySemitones, singerSemitones }];
+  }
+  const shift = isSingable(fit) ? null : findNearestSingable(melody, singer);
+  const better = shift === null ? null : { key: shiftKey(key, shift), capoFret: easiestCapoAt(shift, setups) };
+  return [{ kind: 'singer', key: solution.place.soundingKey, fit, singer, cue: highNote?.cue ?? '', better }];
+}
+
+/** The easiest capo for another key: a setup moved up with the key holds the same shapes, so the order is known. */
+function easiestCapoAt(shift: number, setups: readonly PlannedSetup[]): number | null {
+  const frets = setups.map(({ solution: { place } }) => place.setup.capoFret + shift - place.keyShift);
+  return frets.find((fret) => fret >= 0 && fret <= HIGHEST_PLANNED_CAPO) ?? null;
 }
 
 /** The change with the least time for it, where that is too little. */
@@ -221,6 +246,6 @@ function retuning({ solution }: PlannedSetup): readonly SetupReason[] {
 }
 
 /** Said where the key has moved, since the fret to play along at is then another one. */
-function playAlong({ solution, recordCapoFret }: PlannedSetup): readonly SetupReason[] {
-  return solution.place.keyShift === 0 || recordCapoFret === null ? [] : [{ kind: 'play-along', recordCapoFret }];
+function playAlong({ recordShift, recordCapoFret }: PlannedSetup): readonly SetupReason[] {
+  return recordShift === 0 || recordCapoFret === null ? [] : [{ kind: 'play-along', recordCapoFret }];
 }

@@ -3,7 +3,8 @@
  *
  * Setups that hold the same chords on the same strings share everything but millimetres: the candidates, found at the nut,
  * and the costs of changing between them. Those are worked out once for each such hand; a capo then only scores the
- * candidates anew, leaves out what lies beyond the neck, and takes a good choice without proof.
+ * candidates anew, leaves out what lies beyond the neck, and takes a good choice without proof. A sketch can be shown as it
+ * is while the exact plan is under way.
  */
 import { namedOpenMidi } from '../fretboard/tuning.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
@@ -14,10 +15,18 @@ import { remember } from '../kernel/remember.ts';
 import { createScorer, type EffortScorer } from '../shapes/effort.ts';
 import type { Limits } from '../shapes/grips.ts';
 import { type Candidate, type CandidateList, listCandidates, type PlanMemory, pinnedCandidate } from './candidates.ts';
-import { findPinnedShape, isNew, limitsFor, listForbidden, type SetupPlace, toPlaceChord } from './chord-options.ts';
+import {
+  type ChordOptions,
+  findPinnedShape,
+  isNew,
+  limitsFor,
+  listForbidden,
+  type SetupPlace,
+  toPlaceChord,
+} from './chord-options.ts';
 import { chooseGreedily, listNeighbours, type Neighbours } from './pairwise-choice.ts';
 import type { SetupQuestion } from './setup-question.ts';
-import { HOLD_WEIGHT, listPairCosts, NEW_SHAPE, UNPLAYABLE } from './setup-solution.ts';
+import { HOLD_WEIGHT, listPairCosts, NEW_SHAPE, type Solution, toSolution, UNPLAYABLE } from './setup-solution.ts';
 import type { SongProblem } from './song-problem.ts';
 
 /** Sorting needs few shapes. */
@@ -33,8 +42,11 @@ type HandProblem = {
   readonly neighbours: Neighbours;
 };
 
-/** The cost of a setup's shapes, about as the exact plan would have it. */
-export type Sketcher = (place: SetupPlace) => number;
+/** A setup's shapes and their cost, about as the exact plan would have them. */
+export type Sketch = { readonly cost: number; readonly toSolution: () => Solution };
+
+/** Sketches one setup. */
+export type Sketcher = (place: SetupPlace) => Sketch;
 
 /** A sketcher for one song and one question; it remembers the hands it has met. */
 export function createSketcher(problem: SongProblem, question: SetupQuestion, memory: PlanMemory): Sketcher {
@@ -53,8 +65,8 @@ export function createSketcher(problem: SongProblem, question: SetupQuestion, me
 }
 
 /** Rules for shapes may hold at one setup alone; then it shares its hand with no other. */
-function ruleKeyOf({ pinnedShapes, forbiddenShapes }: SetupQuestion, { setup }: SetupPlace): string {
-  const isOwn = [...pinnedShapes, ...forbiddenShapes].some(({ onlyAt }) => onlyAt?.capoFret === setup.capoFret);
+function ruleKeyOf({ pinnedShapes }: SetupQuestion, { setup }: SetupPlace): string {
+  const isOwn = pinnedShapes.some(({ onlyAt }) => onlyAt?.capoFret === setup.capoFret);
   return isOwn ? `${setup.tuning.name} ${setup.capoFret}` : '';
 }
 
@@ -80,7 +92,7 @@ function toHandProblem(
 function sketch(
   problem: SongProblem,
   question: SetupQuestion,
-  { setup }: SetupPlace,
+  place: SetupPlace,
   {
     chords,
     lists,
@@ -88,24 +100,39 @@ function sketch(
     scorer,
     memory,
   }: HandProblem & { readonly scorer: EffortScorer; readonly memory: PlanMemory },
-): number {
+): Sketch {
+  const { setup } = place;
   const highest = question.guitar.highestNeckFret - setup.capoFret;
   const noBarres = question.pins.some((pin) => pin.kind === 'most-barres' && pin.count === 0);
+  const effortsOf = (list: CandidateList): Float64Array =>
+    remember(memory.efforts, `${setup.capoFret} ${list.key}`, () =>
+      Float64Array.from(list.candidates, ({ hold }) => hold.soundCost + scorer.scoreHold(hold.frets, hold.fingers)),
+    );
   const single = lists.map((list, index) => {
     const { candidates } = list;
     const chord = itemAt(chords, index);
-    const forbidden = listForbidden(chord, setup, question);
+    const forbidden = listForbidden(chord, question);
     const weight = HOLD_WEIGHT * itemAt(problem.chords, index).share;
     const isOut = ({ topFret, text, isBarre }: Candidate): boolean =>
       topFret > highest || (noBarres && isBarre) || forbidden.includes(text);
-    const efforts = remember(memory.efforts, `${setup.capoFret} ${list.key}`, () =>
-      Float64Array.from(candidates, ({ hold }) => hold.soundCost + scorer.scoreHold(hold.frets, hold.fingers)),
-    );
+    const efforts = effortsOf(list);
     const costs = candidates.map((candidate, option) => {
       const effort = isOut(candidate) ? UNPLAYABLE : Math.min(float64At(efforts, option), UNPLAYABLE);
       return weight * effort + (isNew(chord, candidate.text, question) ? NEW_SHAPE : 0);
     });
     return Float64Array.from(costs.length === 0 ? [weight * UNPLAYABLE] : costs);
   });
-  return chooseGreedily(single, neighbours).cost;
+  const best = chooseGreedily(single, neighbours);
+  return {
+    cost: best.cost,
+    toSolution: () => {
+      const options = problem.chords.map(({ chord }, index): ChordOptions => {
+        const list = itemAt(lists, index);
+        const { sounding, shapeChord } = toPlaceChord(chord, problem.key, place);
+        const news = list.candidates.map(({ text }) => isNew(shapeChord, text, question));
+        return { sounding, shapeChord, list, efforts: effortsOf(list), news };
+      });
+      return toSolution(problem, place, options, { best, pairs: listPairCosts(problem, lists, memory), isRough: true });
+    },
+  };
 }

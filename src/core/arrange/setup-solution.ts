@@ -54,6 +54,8 @@ export type Solution = {
   readonly change: number;
   readonly learn: number;
   readonly isProven: boolean;
+  /** Whether it is a sketch, to be worked out yet. */
+  readonly isRough: boolean;
 };
 
 /** Works a setup out; null where a pin cannot be kept by any choice of shapes. */
@@ -86,6 +88,7 @@ function chooseShapes(
       return toSolution(problem, place, options, {
         best: { ...best, isProven: best.isProven && penalty === 0 },
         pairs,
+        isRough: false,
       });
     }
   }
@@ -162,11 +165,20 @@ export function leapsUp(from: Candidate | null | undefined, to: Candidate | null
   return from != null && to != null && to.lowestMidi >= from.lowestMidi;
 }
 
-function toSolution(
+/** What a choice of shapes comes to. */
+export function toSolution(
   problem: SongProblem,
   place: SetupPlace,
   options: readonly ChordOptions[],
-  { best, pairs }: { readonly best: BestChoice; readonly pairs: readonly PairCosts[] },
+  {
+    best,
+    pairs,
+    isRough,
+  }: {
+    readonly best: Pick<BestChoice, 'chosen' | 'isProven'>;
+    readonly pairs: readonly PairCosts[];
+    readonly isRough: boolean;
+  },
 ): Solution {
   const chords = options.map(({ sounding, shapeChord, list, efforts, news }, index): SolvedChord => {
     const option = itemAt(best.chosen, index);
@@ -196,5 +208,6 @@ function toSolution(
     change,
     learn: chords.filter((chord) => chord.isNew).length * NEW_SHAPE,
     isProven: best.isProven,
+    isRough,
   };
 }

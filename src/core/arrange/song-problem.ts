@@ -12,7 +12,7 @@ import { pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import { QUARTER_TICKS } from '../rhythm/metre.ts';
 import { type Tempo, ticksToSeconds } from '../rhythm/tempo.ts';
-import type { SongDocument } from '../song/document.ts';
+import type { HighNote, SongDocument } from '../song/document.ts';
 import { listPlayedBars, type PlayedBar } from '../song/played-bars.ts';
 import { listSongChords } from '../song/song-chords.ts';
 import { soundingKeyOf } from '../song/song-keys.ts';
@@ -47,6 +47,10 @@ export type SongProblem = {
   /** The chords in the order in which they are entered, by their places. */
   readonly sequence: readonly number[];
   readonly melody: PitchRange | null;
+  /** The words at which the tune is highest, and the semitones a voice should then have to spare above. */
+  readonly highNote: HighNote | null;
+  /** Where the record lies: semitones from it up to the song as it stands, and its cents off concert pitch. */
+  readonly record: { readonly shift: number; readonly cents: number };
   /** In the song's own pulse. */
   readonly tempoBpm: number | null;
   readonly isBareList: boolean;
@@ -82,6 +86,8 @@ export function toSongProblem(document: SongDocument): SongProblem {
     ),
     sequence: entries.map(({ chord }) => chord),
     melody: document.facts.melodyRange,
+    highNote: document.facts.highNote,
+    record: { shift: document.facts.recordShift, cents: document.facts.recordCents },
     tempoBpm: document.facts.tempo?.tempoBpm ?? null,
     isBareList,
   };

@@ -71,11 +71,14 @@ function crowdedWords(reason: Of<'crowded'>, { chord }: ReasonNames): string {
   return `At capo ${capoFret} the ${chord(reason.chord)} hand stands in neck fret ${neckFret}, ${Math.round(spaceMm)} mm wide. ${practise}${record}.`;
 }
 
-function singerWords({ key, fit, singer }: Of<'singer'>, { singer: name }: ReasonNames): string {
+function singerWords({ key, fit, singer, cue, better }: Of<'singer'>, { singer: name }: ReasonNames): string {
   const pitch = (midi: number): string => pitchIn(midi, key);
   if (fit.below < 0 || fit.above < 0) {
     const isHigh = fit.above < fit.below;
-    return `In ${formatKeyWords(key)} the tune is ${formatCount(isHigh ? -fit.above : -fit.below, 'semitone')} too ${isHigh ? 'high' : 'low'} for ${name}.`;
+    const where = isHigh && cue !== '' ? ` at “${cue}”` : '';
+    const capo = better?.capoFret == null ? '' : ` (${formatCapo(better.capoFret).toLowerCase()})`;
+    const way = better === null ? '' : `; ${formatKeyWords(better.key)}${capo} brings it in`;
+    return `In ${formatKeyWords(key)} the tune is ${formatCount(isHigh ? -fit.above : -fit.below, 'semitone')} too ${isHigh ? 'high' : 'low'} for ${name}${where}${way}.`;
   }
   const octave = fit.octaveSemitones === 0 ? '' : `, an octave ${fit.octaveSemitones < 0 ? 'lower' : 'higher'},`;
   return `In ${formatKeyWords(key)}${octave} the tune runs ${pitch(fit.sung.lowMidi)} to ${pitch(fit.sung.highMidi)}; ${name} is easy from ${formatOpenString(singer.lowMidi)} to ${formatOpenString(singer.highMidi)}: ${formatCount(fit.below, 'semitone')} spare below, ${fit.above} above.`;

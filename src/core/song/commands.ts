@@ -6,14 +6,18 @@ import type { Tuning } from '../fretboard/tuning.ts';
 import { isStandardKey } from '../harmony/key.ts';
 import { isEqual } from '../kernel/equal.ts';
 import { err, ok, type Result } from '../kernel/result.ts';
-import { type ApplyOptions, applyChart, type LostAttachment } from './apply-chart.ts';
+import { type AppliedChart, type ApplyOptions, applyChart } from './apply-chart.ts';
 import type { Chart } from './chart.ts';
 import type { ChartChords, Facts, Part, SongDocument, StoredShape } from './document.ts';
+import { applyPartCommand, isCapoFret, type PartCommand, type PartCommandError } from './part-commands.ts';
 import { changePart, findPart } from './parts.ts';
-import { INSTRUMENT_LIMITS, SONG_LIMITS } from './song-limits.ts';
+import { INSTRUMENT_LIMITS, RECORD_CENTS, SONG_LIMITS } from './song-limits.ts';
 
 /** Facts that are set one by one; metre and tempo belong to the chart, whose bars they measure. */
-export type LooseFacts = Pick<Facts, 'title' | 'credit' | 'key' | 'melodyRange' | 'recordSeconds' | 'notes'>;
+export type LooseFacts = Pick<
+  Facts,
+  'title' | 'credit' | 'key' | 'melodyRange' | 'recordSeconds' | 'recordCents' | 'highNote' | 'notes'
+>;
 
 /** Everything that can be done to a song. */
 export type SongCommand =
@@ -30,20 +34,20 @@ export type SongCommand =
   | { readonly kind: 'set-instrument'; readonly partId: number; readonly instrument: Partial<Part['instrument']> }
   | { readonly kind: 'set-chart-chords'; readonly chords: ChartChords }
   | { readonly kind: 'keep-shapes'; readonly partId: number; readonly shapes: readonly StoredShape[] }
+  | PartCommand
   /** Brings back a kept version, or the version that stands elsewhere. */
   | { readonly kind: 'replace-song'; readonly document: SongDocument };
 
 /** Why a command cannot be carried out. */
 export type CommandError =
-  | { readonly kind: 'no-such-part'; readonly partId: number }
-  | { readonly kind: 'capo-out-of-reach'; readonly capoFret: number; readonly highest: number }
   | { readonly kind: 'instrument-out-of-bounds'; readonly value: keyof Part['instrument'] }
   | { readonly kind: 'not-a-standard-key' }
-  | { readonly kind: 'range-upside-down' }
-  | { readonly kind: 'text-too-long'; readonly fact: keyof LooseFacts; readonly most: number };
+  | { readonly kind: 'cents-out-of-bounds'; readonly most: number }
+  | { readonly kind: 'text-too-long'; readonly fact: keyof LooseFacts; readonly most: number }
+  | PartCommandError;
 
 /** What a command did: the document after it (the same object when nothing changed) and what lost its place. */
-export type CommandOutcome = { readonly document: SongDocument; readonly lost: readonly LostAttachment[] };
+export type CommandOutcome = AppliedChart;
 
 /** Carries out a command. The given document is never changed. */
 export function applyCommand(document: SongDocument, command: SongCommand): Result<CommandOutcome, CommandError> {
@@ -68,6 +72,8 @@ export function applyCommand(document: SongDocument, command: SongCommand): Resu
     }
     case 'keep-shapes':
       return keepShapes(document, command.partId, command.shapes);
+    default:
+      return applyPartCommand(document, command);
   }
 }
 
@@ -104,6 +110,9 @@ function setFacts(document: SongDocument, facts: Partial<LooseFacts>): Result<Co
   if (range !== null && range.lowMidi > range.highMidi) {
     return err({ kind: 'range-upside-down' });
   }
+  if (Math.abs(facts.recordCents ?? 0) > RECORD_CENTS) {
+    return err({ kind: 'cents-out-of-bounds', most: RECORD_CENTS });
+  }
   const next = { ...document.facts, ...facts };
   return done(isEqual(next, document.facts) ? document : { ...document, facts: next });
 }
@@ -112,7 +121,7 @@ function setCapo(document: SongDocument, partId: number, capoFret: number): Resu
   if (findPart(document, partId) === null) {
     return err({ kind: 'no-such-part', partId });
   }
-  if (!Number.isInteger(capoFret) || capoFret < 0 || capoFret > HIGHEST_CAPO_FRET) {
+  if (!isCapoFret(capoFret)) {
     return err({ kind: 'capo-out-of-reach', capoFret, highest: HIGHEST_CAPO_FRET });
   }
   return done(

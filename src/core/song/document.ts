@@ -5,9 +5,10 @@ import type { PitchRange } from '../pitch/midi.ts';
 import type { Metre } from '../rhythm/metre.ts';
 import type { Tempo } from '../rhythm/tempo.ts';
 import type { Fingering } from '../shapes/shape.ts';
+import type { Wishes } from './wishes.ts';
 
 /** The current version of the saved form. A change of meaning raises it and adds an upgrade. */
-export const FORMAT_VERSION = 1;
+export const FORMAT_VERSION = 2;
 
 /** One song with everything that is saved about it. The map is in sounding chords. */
 export type SongDocument = {
@@ -37,8 +38,20 @@ export type Facts = {
   readonly melodyRange: PitchRange | null;
   /** Length of the record in whole seconds. */
   readonly recordSeconds: number | null;
+  /** By how many semitones the song as it stands lies above the record, -11 to 11. */
+  readonly recordShift: number;
+  /** How far the record is off concert pitch, in cents; positive is sharp (rule K11). */
+  readonly recordCents: number;
+  /** The words at which the highest note is sung, and how often it comes (rule K10). */
+  readonly highNote: HighNote | null;
   readonly notes: string;
 };
+
+/** Where the tune is highest: the words there, and how often it comes. */
+export type HighNote = { readonly cue: string; readonly comes: (typeof HIGH_NOTE_COMES)[number] };
+
+/** How often the highest note of a tune comes. */
+export const HIGH_NOTE_COMES = ['once', 'a few times', 'often'] as const;
 
 /** Sections as written, and the order in which they are played. */
 export type SongMap = { readonly sections: readonly Section[]; readonly form: readonly Pass[] };
@@ -118,6 +131,7 @@ export type Part = {
   readonly name: string;
   readonly setup: Setup;
   readonly instrument: { readonly scaleLengthMm: number; readonly highestNeckFret: number };
+  readonly wishes: Wishes;
   readonly shapes: readonly StoredShape[];
   readonly patterns: readonly PatternAssignment[];
   readonly ornaments: readonly Ornament[];

@@ -2,6 +2,7 @@ import { DEFAULT_SCALE_LENGTH_MM } from '../fretboard/distance.ts';
 import { STANDARD_TUNING } from '../fretboard/tuning.ts';
 import { COMMON_TIME } from '../rhythm/metre.ts';
 import { FORMAT_VERSION, type SongDocument } from './document.ts';
+import { NO_WISHES } from './wishes.ts';
 
 /** Highest fret that is easily reached on an acoustic guitar without a cutaway, from the nut (common practice). */
 const DEFAULT_HIGHEST_NECK_FRET = 14;
@@ -20,6 +21,9 @@ export function newSong(title: string): SongDocument {
       feel: '',
       melodyRange: null,
       recordSeconds: null,
+      recordShift: 0,
+      recordCents: 0,
+      highNote: null,
       notes: '',
     },
     map: { sections: [], form: [] },
@@ -33,6 +37,7 @@ export function newSong(title: string): SongDocument {
             name: 'Guitar',
             setup: { tuning: STANDARD_TUNING, capoFret: 0 },
             instrument: { scaleLengthMm: DEFAULT_SCALE_LENGTH_MM, highestNeckFret: DEFAULT_HIGHEST_NECK_FRET },
+            wishes: NO_WISHES,
             shapes: [],
             patterns: [],
             ornaments: [],

@@ -21,6 +21,9 @@ export const INSTRUMENT_LIMITS = {
   highestNeckFret: { least: 5, most: 24 },
 } as const;
 
+/** How far a record may be off concert pitch, in cents: half a semitone, beyond which the next key is nearer. */
+export const RECORD_CENTS = 50;
+
 /** The title of a song that has none yet. */
 export const UNTITLED = 'Untitled song';
 

@@ -88,7 +88,7 @@ describe('backups', () => {
   test('that cannot be written leave no half file, are said in the log, and stop nothing', async () => {
     const log: string[] = [];
     const logger = pino({ level: 'warn' }, { write: (line: string) => void log.push(line) });
-    const repository = { readSongs: async () => [], readSettings: async () => null };
+    const repository = { readSongs: async () => [], readClasses: async () => [], readSettings: async () => null };
     const schedule = scheduleBackups(() => writeBackup(repository, '/dev/full/backups', NOW), logger);
     await schedule.stop();
     expect(log.join('')).toContain('no backup could be written');
@@ -97,7 +97,7 @@ describe('backups', () => {
   test('are thinned by age', async () => {
     const folder = join(root, 'thinned');
     let title = 0;
-    const repository = { readSongs: async () => [], readSettings: async () => title };
+    const repository = { readSongs: async () => [], readClasses: async () => [], readSettings: async () => title };
     for (let hour = 0; hour < 24 * 40; hour += 6) {
       title += 1;
       await writeBackup(repository, folder, later(hour));

@@ -1,13 +1,13 @@
 import { asc } from 'drizzle-orm';
-import type { BackupSong } from '../../contract/backup-schema.ts';
+import type { BackupClass, BackupSong } from '../../contract/backup-schema.ts';
 import type { Database } from '../db/connect.ts';
-import { songs } from '../db/schema.ts';
+import { classes, songs } from '../db/schema.ts';
 import { createSettingsRepository } from '../settings/repository.ts';
 
 /** Reads everything a backup holds. */
 export type BackupRepository = ReturnType<typeof createBackupRepository>;
 
-/** All songs, deleted ones included, and the settings, as the database holds them. */
+/** All songs, deleted ones included, the classes, and the settings, as the database holds them. */
 export function createBackupRepository(db: Database) {
   return {
     async readSongs(): Promise<readonly BackupSong[]> {
@@ -28,6 +28,11 @@ export function createBackupRepository(db: Database) {
         updatedAt: row.updatedAt.toISOString(),
         deletedAt: row.deletedAt?.toISOString() ?? null,
       }));
+    },
+
+    async readClasses(): Promise<readonly BackupClass[]> {
+      const rows = await db.select().from(classes).orderBy(asc(classes.id));
+      return rows.map(({ createdAt, ...row }) => ({ ...row, createdAt: createdAt.toISOString() }));
     },
 
     readSettings: createSettingsRepository(db).find,

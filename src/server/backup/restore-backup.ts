@@ -10,6 +10,7 @@ import { join } from 'node:path';
 import { type Backup, backupSchema } from '../../contract/backup-schema.ts';
 import { loadDocument } from '../../contract/load-document.ts';
 import { readStoredSettings } from '../../contract/settings-schema.ts';
+import { createClassRepository } from '../classes/repository.ts';
 import { lockFolder } from '../data-folder/folder-lock.ts';
 import { DATABASE, LibraryError, type LibraryFiles, openLibrary } from '../data-folder/open-library.ts';
 import { createSettingsRepository } from '../settings/repository.ts';
@@ -42,6 +43,10 @@ export async function restoreBackup(file: string, folder: string, files: Library
       } else {
         leftOut.push(song.id);
       }
+    }
+    const classes = createClassRepository(library.db);
+    for (const { id, revision, createdAt, value } of backup.classes) {
+      await classes.insertStored({ id, revision, value }, new Date(createdAt));
     }
     await createSettingsRepository(library.db).store(readStoredSettings(backup.settings));
     return { songs: backup.songs.length - leftOut.length, leftOut, movedTo };

@@ -40,6 +40,7 @@ export async function writeBackup(repository: BackupRepository, folder: string, 
     kind: 'golden-ladder-library',
     backupVersion: BACKUP_VERSION,
     songs: [...(await repository.readSongs())],
+    classes: [...(await repository.readClasses())],
     settings: await repository.readSettings(),
   };
   const text = toCanonicalJson(backup);

@@ -38,6 +38,14 @@ export const songVersions = pgTable(
   (table) => [index('song_versions_song').on(table.songId, table.madeAt)],
 );
 
+/** Classes: each as one value, saved with a revision like songs. */
+export const classes = pgTable('classes', {
+  id: uuid('id').primaryKey(),
+  revision: integer('revision').notNull(),
+  value: jsonb('value').notNull(),
+  createdAt: timestamp('created_at', { withTimezone: true }).notNull(),
+});
+
 /** The library's settings: one row, one value. */
 export const settings = pgTable('settings', {
   id: text('id').primaryKey(),

@@ -94,7 +94,7 @@ describe('Tin Roof Almanac', () => {
   });
 
   test('is easiest at capo 3 with its own shapes and no barre; capo 1 holds A E F#m7 Dadd9 A/C# Bm7', () => {
-    const rows = runSteps(planCapoRows(song, mainPartOf(song), createPlanner()));
+    const { rows } = runSteps(planCapoRows(song, mainPartOf(song), createPlanner()));
     const shapesAt = (fret: number) => rows[fret]?.chords.map(({ shapeChord }) => formatChordSymbol(shapeChord));
     expect(easiestFrets(rows)).toEqual([3]);
     expect(rows[3]?.barreChords).toEqual([]);
@@ -160,7 +160,11 @@ describe('Quarry Dog', () => {
 
 /** The plan of a demo song, in standard tuning unless asked otherwise; its own shapes are pinned as in the song. */
 const planOf = (document: SongDocument, asked: Partial<SetupQuestion> = {}) => {
-  const question = { ...questionOf(mainPartOf(document), AVERAGE_HAND), tunings: [STANDARD_TUNING], ...asked };
+  const question = {
+    ...questionOf(mainPartOf(document), { hand: AVERAGE_HAND, known: null }),
+    tunings: [STANDARD_TUNING],
+    ...asked,
+  };
   const problem = toSongProblem(document);
   return { problem, question, plan: runSteps(planSetups(problem, question, createPlanMemory())) };
 };

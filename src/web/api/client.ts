@@ -16,8 +16,10 @@ import {
   type VersionId,
   versionListSchema,
 } from '../../contract/api.ts';
+import { type ClassId, classListSchema, type OpenClass, openClassSchema, type SaveClass } from '../../contract/class-schema.ts';
 import { type SettingsChange, settingsSchema } from '../../contract/settings-schema.ts';
 import type { SongDocument } from '../../core/song/document.ts';
+import type { GuitarClass } from '../../core/song/guitar-class.ts';
 import type { LibrarySettings } from '../../core/song/settings.ts';
 
 /** Why a request came to nothing: the server's own code, or that it did not answer, or not as agreed. */
@@ -81,6 +83,13 @@ export const api = {
   readSettings: (): Promise<LibrarySettings> => read('/api/settings', settingsSchema),
   changeSettings: (change: SettingsChange): Promise<LibrarySettings> =>
     read('/api/settings', settingsSchema, json('PATCH', change)),
+  listClasses: async (): Promise<readonly OpenClass[]> => (await read('/api/classes', classListSchema)).classes,
+  createClass: (value: GuitarClass): Promise<OpenClass> => read('/api/classes', openClassSchema, json('POST', value)),
+  saveClass: (id: ClassId, save: SaveClass): Promise<OpenClass> =>
+    read(`/api/classes/${id}`, openClassSchema, json('PUT', save)),
+  deleteClass: async (id: ClassId): Promise<void> => {
+    await send(`/api/classes/${id}`, { method: 'DELETE' });
+  },
   addDemoSongs: async (): Promise<void> => {
     await send('/api/demo-songs', { method: 'POST' });
   },

@@ -4,12 +4,12 @@ import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
 import { songIdSchema } from '../../contract/api.ts';
 import { api } from '../api/client.ts';
-import { useSettings } from '../api/settings.tsx';
 import { keepSteps } from '../editor/keep-steps.ts';
 import { sayLost } from '../editor/lost-words.ts';
 import { type OpenedSong as Opened, openSong, stepStore } from '../editor/open-song.ts';
 import { trackSave } from '../editor/pending-saves.ts';
 import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
+import { usePupils } from '../editor/use-pupils.ts';
 import { SongEditorProvider, useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { chooseLook, nextLook, readLook } from '../theme/look.ts';
 import { colour } from '../theme/tokens.ts';
@@ -69,6 +69,7 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
   useSongActions(editor, setSheet);
   return (
     <SongEditorProvider editor={editor}>
+      <PupilsOfSong />
       <Frame>
         <SkipLink href="#step">Skip to the step</SkipLink>
         <LadderRail />
@@ -95,6 +96,14 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
   );
 }
 
+/** Keeps the editor's planning in step with the class and the settings. */
+function PupilsOfSong() {
+  const editor = useSongEditor();
+  const { pupils } = usePupils();
+  useEffect(() => editor.setPupils(pupils), [editor, pupils]);
+  return null;
+}
+
 /** What a change took with it, until it has been read or undone. */
 function Lost() {
   const editor = useSongEditor();
@@ -115,8 +124,6 @@ function Lost() {
 /** One editor for as long as the song is open; what is not saved goes out when the song or the page is left. */
 function useEditorFor({ song, local }: Opened): SongEditor {
   const [editor] = useState(() => createSongEditor(song, api, local));
-  const { hand } = useSettings();
-  useEffect(() => editor.setHand(hand), [editor, hand]);
   useEffect(() => {
     const steps = keepSteps(editor, stepStore);
     const onLeave = (event: BeforeUnloadEvent): void => {

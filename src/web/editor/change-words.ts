@@ -11,6 +11,9 @@ const FACTS: Readonly<Record<keyof Facts, string>> = {
   feel: 'feel',
   melodyRange: 'melody range',
   recordSeconds: 'length of the record',
+  recordShift: 'distance from the record’s key',
+  recordCents: 'pitch of the record',
+  highNote: 'where the tune is highest',
   notes: 'notes',
 };
 

@@ -8,7 +8,8 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { create, type Delta } from 'jsondiffpatch';
 import type { SongId } from '../../contract/api.ts';
-import type { SongDocument } from '../../core/song/document.ts';
+import { loadDocument } from '../../contract/load-document.ts';
+import { FORMAT_VERSION, type SongDocument } from '../../core/song/document.ts';
 import type { History } from '../../core/song/history.ts';
 
 /** What is kept of one song. `saved` is false while the present state has not reached the server. */
@@ -72,7 +73,7 @@ export function createStepStore(): StepStore {
   return {
     read: async (songId) => {
       const stored = await (await open()).get('songs', songId);
-      return stored === undefined ? null : toSteps(stored);
+      return stored === undefined ? null : toCurrent(toSteps(stored));
     },
     write: async (songId, { revision, isSaved, history }) => {
       const { past, present, future } = history;
@@ -92,6 +93,23 @@ export function createStepStore(): StepStore {
       await (await open()).delete('songs', songId);
     },
   };
+}
+
+/** Steps that an older program kept, brought up to its own version; null where one of them cannot be read. */
+function toCurrent(steps: LocalSteps): LocalSteps | null {
+  const { history } = steps;
+  if (history.present.formatVersion === FORMAT_VERSION) {
+    return steps;
+  }
+  const upgrade = (states: readonly SongDocument[]): readonly SongDocument[] =>
+    states.flatMap((state) => {
+      const loaded = loadDocument(state);
+      return loaded.ok ? [loaded.value] : [];
+    });
+  const [present] = upgrade([history.present]);
+  const [past, future] = [upgrade(history.past), upgrade(history.future)];
+  const isWhole = past.length === history.past.length && future.length === history.future.length;
+  return present === undefined || !isWhole ? null : { ...steps, history: { ...history, past, present, future } };
 }
 
 /** Walks from the present back and on through the differences. */

@@ -8,9 +8,8 @@
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { OpenSong, SongId } from '../../contract/api.ts';
 import { fillShapes } from '../../core/arrange/part-shapes.ts';
-import { createPlanner, type Planner } from '../../core/arrange/planner.ts';
+import { createPlanner, type Planner, type Pupils } from '../../core/arrange/planner.ts';
 import { isEqual } from '../../core/kernel/equal.ts';
-import type { Hand } from '../../core/shapes/hand.ts';
 import { applyCommand, type CommandError, type SongCommand } from '../../core/song/commands.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { type History, recordState, redo, startHistory, undo } from '../../core/song/history.ts';
@@ -24,8 +23,10 @@ export type SongEditor = {
   readonly store: StoreApi<SongState>;
   /** What shapes are planned by: the class's hand, and the shapes already searched for. */
   readonly planner: () => Planner;
-  /** Plans for another hand from now on; shapes that are stored stay. */
-  readonly setHand: (hand: Hand) => void;
+  /** Who is planned for, as plain data. */
+  readonly pupils: () => Pupils;
+  /** Plans for others from now on; shapes that are stored stay. */
+  readonly setPupils: (pupils: Pupils) => void;
   readonly run: (command: SongCommand, group?: string) => CommandError | null;
   readonly undo: () => void;
   readonly redo: () => void;
@@ -71,8 +72,9 @@ export function createSongEditor(open: OpenSong, api: SongApi, local: LocalSteps
   return {
     store,
     planner: () => planner,
-    setHand: (hand) => {
-      planner = { ...planner, hand };
+    pupils: () => ({ hand: planner.hand, known: planner.known }),
+    setPupils: (pupils) => {
+      planner = { ...planner, ...pupils };
     },
     run,
     undo: () => move(undo(store.getState().history)),

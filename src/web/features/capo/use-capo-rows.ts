@@ -1,36 +1,53 @@
-import { useEffect, useState } from 'react';
-import type { CapoRow } from '../../../core/arrange/capo-rows.ts';
-import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/setup-question.ts';
-import type { Hand } from '../../../core/shapes/hand.ts';
+import { useEffect, useMemo, useState } from 'react';
+import type { CapoPlan } from '../../../core/arrange/capo-rows.ts';
+import type { Pupils } from '../../../core/arrange/planner.ts';
 import type { Part, SongDocument } from '../../../core/song/document.ts';
 import { coreWorker } from '../../api/core-worker.ts';
 
-/** The rungs as far as they are worked out, whether more are to come, and what went wrong. */
+/** The rungs as far as they are worked out, whether more is to come, and what went wrong. */
 export type CapoRows = {
-  readonly rows: readonly CapoRow[];
+  readonly plan: CapoPlan | null;
   readonly isWorking: boolean;
   readonly failure: string | null;
 };
 
-/** How many rungs the ladder has; fewer are not shown, or they would move under the pointer as others come in. */
-const ALL_RUNGS = HIGHEST_PLANNED_CAPO + 1;
+const NONE: CapoRows = { plan: null, isWorking: true, failure: null };
 
-const NONE: CapoRows = { rows: [], isWorking: true, failure: null };
-
-/** Plans the rungs in the worker. Those shown before stay until as many of the new ones are known, so nothing jumps. */
-export function useCapoRows(document: SongDocument, part: Part, hand: Hand): CapoRows {
+/**
+ * Plans the rungs in the worker: sketches first, then each as it is worked out. Every rung has its place from the start, so
+ * nothing moves. Nothing is planned anew when only the capo moves, since the answer is for all of its frets.
+ */
+export function useCapoRows(document: SongDocument, part: Part, pupils: Pupils): CapoRows {
   const [state, setState] = useState(NONE);
-  const partId = part.id;
+  const asked = useAsked(document, part);
   useEffect(() => {
     setState((before) => ({ ...before, isWorking: true, failure: null }));
-    const show = (rows: readonly CapoRow[]): void =>
-      setState((before) => (rows.length < Math.max(before.rows.length, ALL_RUNGS) ? before : { ...before, rows }));
-    const job = coreWorker.ask<'plan-capo'>({ kind: 'plan-capo', document, partId, hand }, undefined, show);
+    const show = (plan: CapoPlan): void => setState((before) => (isLess(plan, before.plan) ? before : { ...before, plan }));
+    const request = { kind: 'plan-capo' as const, document: asked.document, partId: asked.part.id, pupils };
+    const job = coreWorker.ask<'plan-capo'>(request, undefined, show);
     job.result.then(
-      (rows) => setState({ rows, isWorking: false, failure: null }),
+      (plan) => setState({ plan, isWorking: false, failure: null }),
       (error: Error) => setState((before) => ({ ...before, isWorking: false, failure: error.message })),
     );
     return job.cancel;
-  }, [document, partId, hand]);
+  }, [asked, pupils]);
   return state;
+}
+
+/** A sketch is not shown over a finished answer that is about to be replaced. */
+function isLess(plan: CapoPlan, before: CapoPlan | null): boolean {
+  return before !== null && before.rows.length > 0 && plan.rows.some(({ isRough }) => isRough);
+}
+
+/** The song as it was last asked for; the same while nothing changed that the answer depends on. */
+function useAsked(document: SongDocument, part: Part): { readonly document: SongDocument; readonly part: Part } {
+  const key = useMemo(() => planKeyOf(document, part), [document, part]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says when the song is another one to the planner
+  return useMemo(() => ({ document, part }), [key]);
+}
+
+/** All that the rungs depend on, as text. Shapes that were only accepted follow from the rest. */
+function planKeyOf({ facts, map }: SongDocument, { setup, instrument, shapes, wishes, id }: Part): string {
+  const own = shapes.filter(({ origin }) => origin !== 'accepted');
+  return JSON.stringify([facts, map, setup.tuning, instrument, own, wishes, id]);
 }

@@ -60,7 +60,7 @@ export function useReader(editor: SongEditor) {
         job = asked;
         asked.result.then((parsed) => onRead(parsed, document)).then(over, over);
       } else {
-        const asked = coreWorker.ask<'apply-text'>({ kind, document, text, hand: editor.planner().hand }, report);
+        const asked = coreWorker.ask<'apply-text'>({ kind, document, text, pupils: editor.pupils() }, report);
         job = asked;
         asked.result.then((read) => onRead(read.parsed, read.document)).then(over, over);
       }

@@ -1,0 +1,56 @@
+import { type ChordSymbol, formatChordSymbol } from '../harmony/chord-symbol.ts';
+import { uniqueBy } from '../kernel/list.ts';
+import { AVERAGE_HAND, type Hand } from '../shapes/hand.ts';
+import { formatShape, type Shape } from '../shapes/shape.ts';
+import type { SongDocument } from './document.ts';
+
+/** A shape that a class can hold, by the chord it is held for. */
+export type KnownShape = { readonly chord: ChordSymbol; readonly shape: Shape };
+
+/** A class: its hand, its level (1 to 5, as the rungs), the shapes it knows, and the songs it was taught, by their ids. */
+export type GuitarClass = {
+  readonly name: string;
+  readonly hand: Hand;
+  readonly level: ClassLevel;
+  readonly known: readonly KnownShape[];
+  readonly taughtSongIds: readonly string[];
+};
+
+/** Levels of a class, as the rungs of a song. */
+export type ClassLevel = 1 | 2 | 3 | 4 | 5;
+
+/** Bounds of a class. */
+export const CLASS_LIMITS = { nameCharacters: 60, known: 1000, taughtSongs: 2000 } as const;
+
+/** A class of which nothing is known but its name. */
+export function newClass(name: string): GuitarClass {
+  return { name, hand: AVERAGE_HAND, level: 2, known: [], taughtSongIds: [] };
+}
+
+/** "G 320033": a known shape as the planner looks it up. */
+export function formatKnown({ chord, shape }: KnownShape): string {
+  return `${formatChordSymbol(chord)} ${formatShape(shape)}`;
+}
+
+/** The shapes a class knows, as the planner looks them up. */
+export function knownSetOf({ known }: GuitarClass): ReadonlySet<string> {
+  return new Set(known.map(formatKnown));
+}
+
+/** The class after a song was taught: it knows every shape that the song's parts hold. */
+export function learnSong(guitarClass: GuitarClass, songId: string, document: SongDocument): GuitarClass {
+  const held = document.arrangements
+    .flatMap(({ parts }) => parts)
+    .flatMap(({ shapes }) => shapes.map(({ chord, fingering }): KnownShape => ({ chord, shape: fingering.shape })));
+  return {
+    ...guitarClass,
+    known: uniqueBy([...guitarClass.known, ...held], formatKnown).slice(0, CLASS_LIMITS.known),
+    taughtSongIds: [...new Set([...guitarClass.taughtSongIds, songId])],
+  };
+}
+
+/** The class with one shape ticked or no longer ticked. */
+export function setKnown(guitarClass: GuitarClass, shape: KnownShape, isKnown: boolean): GuitarClass {
+  const others = guitarClass.known.filter((each) => formatKnown(each) !== formatKnown(shape));
+  return { ...guitarClass, known: isKnown ? [...others, shape] : others };
+}

@@ -24,9 +24,9 @@ describe('a saved song', () => {
   test.each(readdirSync(SAMPLES))('stored as %s is still opened, brought up to the current version', (name) => {
     const stored = JSON.parse(readFileSync(join(SAMPLES, name), 'utf8'));
     const loaded = loadDocument(stored);
-    expect(loaded).toMatchObject({ ok: true, value: { formatVersion: 1, facts: { title: 'Tin Roof Almanac' } } });
+    expect(loaded).toMatchObject({ ok: true, value: { formatVersion: 2, facts: { title: 'Tin Roof Almanac' } } });
     expect(loaded.ok && listPlayedBars(loaded.value)).toHaveLength(77);
-    expect(stored.formatVersion === 1 && loaded.ok ? loaded.value : stored).toEqual(stored);
+    expect(stored.formatVersion === 2 && loaded.ok ? loaded.value : stored).toEqual(stored);
   });
 
   test('made from any chart is sound and comes back equal through JSON', () => {
@@ -115,6 +115,12 @@ describe('a saved song', () => {
       },
     ],
     [
+      'a singer whose lowest note is the higher one',
+      (song) => {
+        song.arrangements[0].parts[0].wishes.singer = { name: 'Ada', range: { lowMidi: 70, highMidi: 50 } };
+      },
+    ],
+    [
       'no arrangement',
       (song) => {
         song.arrangements = [];
@@ -133,9 +139,9 @@ describe('a saved song', () => {
   });
 
   test('of a newer version, or of none, is refused as such', () => {
-    expect(loadDocument({ ...SONG, formatVersion: 2 })).toEqual({
+    expect(loadDocument({ ...SONG, formatVersion: 3 })).toEqual({
       ok: false,
-      error: { kind: 'newer-version', version: 2, known: 1 },
+      error: { kind: 'newer-version', version: 3, known: 2 },
     });
     for (const value of [null, 3, 'x', [], {}, { formatVersion: '1' }, { formatVersion: 0 }]) {
       expect(loadDocument(value)).toEqual({ ok: false, error: { kind: 'no-version' } });

@@ -7,6 +7,7 @@
  */
 import { createPlanMemory, type PlanMemory } from '../core/arrange/candidates.ts';
 import { type CapoPlan, planCapoRows } from '../core/arrange/capo-rows.ts';
+import { planShapes, type ShapePlan } from '../core/arrange/shape-plan.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { applyTextInSteps } from '../core/formats/text-chart/apply-text.ts';
 import { readChart } from '../core/formats/text-chart/parse-chart.ts';
@@ -109,9 +110,19 @@ function stepsFor(request: WorkerRequest, memory: PlanMemory): Steps<AnyResult, 
       return applyTextInSteps(request.document, request.text, { ...request.pupils, memory });
     case 'plan-capo':
       return planPart(request, memory);
+    case 'plan-shapes':
+      return planShapesOf(request, memory);
     case 'read-loose':
       return readLooseChart(request.text, request.choices);
   }
+}
+
+function* planShapesOf(
+  { document, partId, pupils }: Extract<WorkerRequest, { kind: 'plan-shapes' }>,
+  memory: PlanMemory,
+): Steps<ShapePlan | null, ShapePlan | null> {
+  const part = findPart(document, partId);
+  return part === null ? null : yield* planShapes(document, part, { ...pupils, memory });
 }
 
 const NO_PLAN: CapoPlan = { rows: [], leftOut: [], loosenings: [], isUnsingable: false };

@@ -1,5 +1,6 @@
 import type { CapoPlan } from '../core/arrange/capo-rows.ts';
 import type { Pupils } from '../core/arrange/planner.ts';
+import type { ShapePlan } from '../core/arrange/shape-plan.ts';
 import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
 import type { LooseReading } from '../core/formats/loose-chart/read-loose-chart.ts';
 import type { AppliedText } from '../core/formats/text-chart/apply-text.ts';
@@ -23,6 +24,13 @@ export type WorkerRequest =
       readonly partId: number;
       readonly pupils: Pupils;
     }
+  | {
+      readonly kind: 'plan-shapes';
+      readonly requestId: number;
+      readonly document: SongDocument;
+      readonly partId: number;
+      readonly pupils: Pupils;
+    }
   | { readonly kind: 'read-loose'; readonly requestId: number; readonly text: string; readonly choices: LooseChoices };
 
 /** Everything that is sent to the worker. */
@@ -34,6 +42,8 @@ export type WorkerResults = {
   readonly 'apply-text': AppliedText;
   readonly 'read-loose': LooseReading;
   readonly 'plan-capo': CapoPlan;
+  /** Null where the part is gone. */
+  readonly 'plan-shapes': ShapePlan | null;
 };
 
 /**

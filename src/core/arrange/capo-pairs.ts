@@ -18,7 +18,7 @@ export type CapoPair = {
 /** Fewest frets between two capos that are worth it: closer, both guitars sound in one register (common practice). */
 const LEAST_APART = 3;
 
-/** Pairs of rows that sound in one key, far enough apart, with every chord playable; the easiest for the worse-off first. */
+/** Pairs of rows that sound in one key, far enough apart, with every chord playable: fewest barre chords first, then easiest for the worse-off. */
 export function rankCapoPairs(rows: readonly CapoRow[]): readonly CapoPair[] {
   const playable = rows.filter(({ unplayable }) => unplayable.length === 0);
   return playable
@@ -37,5 +37,5 @@ export function rankCapoPairs(rows: readonly CapoRow[]): readonly CapoPair[] {
           };
         }),
     )
-    .sort((a, b) => a.harder - b.harder || a.both - b.both);
+    .sort((a, b) => a.barreChords - b.barreChords || a.harder - b.harder || a.both - b.both);
 }

@@ -13,6 +13,7 @@ import { type Instrument, type RatedFingering, rateHold } from '../shapes/rank-s
 import type { Part, SongDocument } from '../song/document.ts';
 import type { SetupPin } from '../song/wishes.ts';
 import type { Crowding } from './crowding.ts';
+import { findKeyChanges, type KeyChanges, type KeyLift, listKeyLifts } from './key-lifts.ts';
 import { questionOf } from './part-shapes.ts';
 import type { Planner } from './planner.ts';
 import { EACH_CAPO, type PlannedSetup, planSetups, type SetupEffort, type SetupPlan, TIE } from './setup-plan.ts';
@@ -30,6 +31,8 @@ export type RowChord = {
   readonly isBarre: boolean;
   readonly isNew: boolean;
   readonly ringingStrings: number;
+  /** In how many bars of the song it sounds. */
+  readonly bars: number;
 };
 
 /** What a song comes to with the capo at one fret. */
@@ -52,6 +55,8 @@ export type CapoRow = {
   readonly recordShift: number;
   readonly recordCapoFret: number | null;
   readonly reasons: readonly SetupReason[];
+  /** Key changes inside the song, and the ways through each. */
+  readonly lifts: readonly KeyLift[];
   /** Whether it is a sketch, to be worked out yet. */
   readonly isRough: boolean;
 };
@@ -71,7 +76,12 @@ export type CapoPlan = {
 export function* planCapoRows(document: SongDocument, part: Part, planner: Planner): Steps<CapoPlan, CapoPlan> {
   const problem = toSongProblem(document);
   const question = questionOf(part, planner);
-  const work: RowWork = { problem, question, chordsOf: rememberChords(question) };
+  const work: RowWork = {
+    problem,
+    question,
+    keyChanges: findKeyChanges(document),
+    chordsOf: rememberChords(problem, question),
+  };
   const steps = planSetups(problem, question, planner.memory, EACH_CAPO);
   let step = steps.next();
   while (step.done !== true) {
@@ -82,37 +92,24 @@ export function* planCapoRows(document: SongDocument, part: Part, planner: Plann
   return toCapoPlan(step.value, work, isEmpty ? listLoosenings(problem, question, planner) : []);
 }
 
-/** The row of one setup alone, as it would stand among the others of its tuning; null where it cannot be. */
-export function planOneRow(
-  document: SongDocument,
-  part: Part,
-  planner: Planner,
-  asked: { readonly keyShift: number },
-): CapoRow | null {
-  const problem = toSongProblem(document);
-  const question: SetupQuestion = {
-    ...questionOf(part, planner),
-    capoFrets: [part.setup.capoFret],
-    keyShifts: [asked.keyShift],
-    pins: [],
-  };
-  const plan = runSteps(planSetups(problem, question, planner.memory));
-  return toCapoPlan(plan, { problem, question, chordsOf: rememberChords(question) }, []).rows[0] ?? null;
-}
-
 type RowWork = {
   readonly problem: SongProblem;
   readonly question: SetupQuestion;
+  readonly keyChanges: KeyChanges;
   readonly chordsOf: (solution: Solution) => readonly RowChord[];
 };
 
 /** Rates the chords of a solution once, however often it is found again among more. */
-function rememberChords({ guitar }: SetupQuestion): (solution: Solution) => readonly RowChord[] {
+function rememberChords(problem: SongProblem, { guitar }: SetupQuestion): (solution: Solution) => readonly RowChord[] {
   const rated = new Map<Solution, readonly RowChord[]>();
   return (solution) => {
     const known = rated.get(solution);
     const { setup } = solution.place;
-    const chords = known ?? solution.chords.map((chord) => toRowChord(chord, { setup, ...guitar }));
+    const chords =
+      known ??
+      solution.chords.map((chord, place) =>
+        toRowChord(chord, itemAt(problem.chords, place).bars, { setup, ...guitar }),
+      );
     rated.set(solution, chords);
     return chords;
   };
@@ -127,7 +124,8 @@ function toCapoPlan(plan: SetupPlan, work: RowWork, loosenings: CapoPlan['loosen
   };
 }
 
-function toRow(planned: PlannedSetup, plan: SetupPlan, { problem, question, chordsOf }: RowWork): CapoRow {
+function toRow(planned: PlannedSetup, plan: SetupPlan, work: RowWork): CapoRow {
+  const { problem, question, chordsOf } = work;
   const { solution, effort, hardest, lost } = planned;
   const { setup, shapeKey, soundingKey, keyShift } = solution.place;
   const chords = chordsOf(solution);
@@ -153,17 +151,23 @@ function toRow(planned: PlannedSetup, plan: SetupPlan, { problem, question, chor
     recordShift: planned.recordShift,
     recordCapoFret: planned.recordCapoFret,
     reasons: listReasons(planned, plan, problem, question),
+    lifts: listKeyLifts(work.keyChanges, solution, question.guitar.highestNeckFret),
     isRough: solution.isRough,
   };
 }
 
-function toRowChord({ sounding, shapeChord, candidate, isNew }: SolvedChord, instrument: Instrument): RowChord {
+function toRowChord(
+  { sounding, shapeChord, candidate, isNew }: SolvedChord,
+  bars: number,
+  instrument: Instrument,
+): RowChord {
   return {
     sounding,
     shapeChord,
     rated: candidate === null ? null : rateHold(candidate.hold, shapeChord, instrument),
     isBarre: candidate?.isBarre === true,
     isNew,
+    bars,
     ringingStrings: candidate === null ? 0 : candidate.hold.frets.filter((fret) => fret === 0).length,
   };
 }

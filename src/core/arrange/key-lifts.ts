@@ -4,21 +4,18 @@
  */
 import { HIGHEST_CAPO_FRET } from '../fretboard/capo.ts';
 import { type ChordSymbol, formatChordSymbol, isSameChord } from '../harmony/chord-symbol.ts';
-import { type Key, signatureOf } from '../harmony/key.ts';
+import type { Key } from '../harmony/key.ts';
 import { isEqual } from '../kernel/equal.ts';
 import { itemAt, uniqueBy } from '../kernel/list.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
-import { toPitchClass } from '../pitch/pitch-class.ts';
+import { nearestMove } from '../pitch/pitch-class.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
-import type { Part, SongDocument } from '../song/document.ts';
+
+import type { SongDocument } from '../song/document.ts';
 import { listPlayedBars, type PlayedBar } from '../song/played-bars.ts';
 import { soundingKeyOf } from '../song/song-keys.ts';
-import { toSetupPlace } from './chord-options.ts';
-import { questionOf } from './part-shapes.ts';
-import type { Planner } from './planner.ts';
 import { isCapoOnNeck } from './setup-question.ts';
-import { solveSetup } from './setup-solution.ts';
-import { toSongProblem } from './song-problem.ts';
+import type { Solution } from './setup-solution.ts';
 
 /** One key change, with what each way through it asks for. */
 export type KeyLift = {
@@ -37,33 +34,46 @@ export type KeyLift = {
   readonly canDrop: boolean;
 };
 
-/** The key changes of a song in the order in which they come, planned for a part. */
-export function listKeyLifts(document: SongDocument, part: Part, planner: Planner): readonly KeyLift[] {
+/** Where a song changes its key, in the order in which it does: the unrolled bars, and the place of each new key in them. */
+export type KeyChanges = {
+  readonly played: readonly PlayedBar[];
+  readonly changes: readonly { readonly index: number; readonly from: Key; readonly to: Key }[];
+};
+
+/** Finds the key changes of a song. */
+export function findKeyChanges(document: SongDocument): KeyChanges {
   const played = listPlayedBars(document);
   const home = soundingKeyOf(document).key;
-  return played.flatMap((bar, index): readonly KeyLift[] => {
+  const changes = played.flatMap((bar, index) => {
     const from = index === 0 ? home : (itemAt(played, index - 1).key ?? home);
     const to = bar.key ?? home;
-    return isEqual(from, to) ? [] : [toLift({ document, part, planner, played, index, from, to })];
+    return isEqual(from, to) ? [] : [{ index, from, to }];
   });
+  return { played, changes };
 }
 
+/** The key changes of a song, planned for a setup that was worked out; frets are counted from the nut. */
+export function listKeyLifts(
+  { played, changes }: KeyChanges,
+  solution: Solution,
+  highestNeckFret: number,
+): readonly KeyLift[] {
+  return changes.map((change) => toLift({ played, solution, highestNeckFret, ...change }));
+}
 type LiftWork = {
-  readonly document: SongDocument;
-  readonly part: Part;
-  readonly planner: Planner;
   readonly played: readonly PlayedBar[];
+  readonly solution: Solution;
+  readonly highestNeckFret: number;
   readonly index: number;
   readonly from: Key;
   readonly to: Key;
 };
 
 function toLift(work: LiftWork): KeyLift {
-  const { played, index, from, to, part } = work;
+  const { played, index, from, to, solution, highestNeckFret } = work;
   const bar = itemAt(played, index);
-  const up = toPitchClass(pitchClassOf(to.tonic) - pitchClassOf(from.tonic));
-  const semitones = from.mode === to.mode ? nearer(up) : signatureOf(to) - signatureOf(from) === 0 ? 0 : nearer(up);
-  const capoFret = part.setup.capoFret + semitones;
+  const semitones = nearestMove(pitchClassOf(to.tonic) - pitchClassOf(from.tonic));
+  const capoFret = solution.place.setup.capoFret + semitones;
   const moves = from.mode === to.mode && capoFret <= HIGHEST_CAPO_FRET;
   return {
     bar: bar.number,
@@ -73,29 +83,20 @@ function toLift(work: LiftWork): KeyLift {
     semitones,
     sameCapo: shapesAfter(work),
     movedCapo:
-      moves && isCapoOnNeck(capoFret, part.instrument.highestNeckFret)
-        ? { capoFret, restSeconds: restBefore(played, index) }
-        : null,
+      moves && isCapoOnNeck(capoFret, highestNeckFret) ? { capoFret, restSeconds: restBefore(played, index) } : null,
     canDrop: from.mode === to.mode,
   };
 }
 
-function nearer(up: number): number {
-  return up > 6 ? up - 12 : up;
-}
-
-/** The shape chords that come after a bar and not before it, and those of them that are barre chords where the part stands. */
-function shapesAfter({ document, part, planner, played, index }: LiftWork): KeyLift['sameCapo'] {
+/** The shape chords that come after a bar and not before it, and those of them that are barre chords. */
+function shapesAfter({ solution, played, index }: LiftWork): KeyLift['sameCapo'] {
   const chordsIn = (bars: readonly PlayedBar[]): readonly ChordSymbol[] =>
     uniqueBy(
       bars.flatMap(({ slots }) => slots.flatMap(({ chord }) => chord ?? [])),
       formatChordSymbol,
     );
   const before = chordsIn(played.slice(0, index));
-  const problem = toSongProblem(document);
-  const place = toSetupPlace(problem.key, part.setup, 0);
-  const solution = solveSetup(problem, place, { ...questionOf(part, planner), pins: [] }, planner.memory);
-  const added = (solution?.chords ?? []).filter(
+  const added = solution.chords.filter(
     ({ sounding }) =>
       !before.some((chord) => isSameChord(chord, sounding)) &&
       chordsIn(played.slice(index)).some((chord) => isSameChord(chord, sounding)),

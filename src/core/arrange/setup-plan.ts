@@ -9,6 +9,7 @@
 import { HIGHEST_CAPO_FRET, type Setup } from '../fretboard/capo.ts';
 import { itemAt, uniqueBy } from '../kernel/list.ts';
 import type { Steps } from '../kernel/steps.ts';
+import { nearestMove } from '../pitch/pitch-class.ts';
 import { scoreChange } from '../shapes/change.ts';
 import type { SetupPin } from '../song/wishes.ts';
 import type { Candidate, PlanMemory } from './candidates.ts';
@@ -122,7 +123,9 @@ export function* planSetups(
   const solved = new Map<number, SolvedSetup>();
   const planNow = (): SetupPlan => toPlan(problem, question, [...solved.values()], frame);
   if (showsSketches) {
-    best.forEach(({ sketch, setupCost }, index) => solved.set(index, { solution: sketch.toSolution(), setupCost }));
+    best.forEach(({ sketch, setupCost }, index) => {
+      solved.set(index, { solution: sketch.toSolution(), setupCost });
+    });
     yield { found: planNow() };
   }
   for (const [index, { place, setupCost }] of best.entries()) {
@@ -146,8 +149,7 @@ function setupCostOf(problem: SongProblem, question: SetupQuestion, place: Setup
 
 /** How far a setup sounds from the record, in semitones, the nearer way round. */
 function fromRecord({ record }: SongProblem, { keyShift }: SetupPlace): number {
-  const up = (((record.shift + keyShift) % 12) + 12) % 12;
-  return up > 6 ? up - 12 : up;
+  return nearestMove(record.shift + keyShift);
 }
 
 type Places = Pick<SetupPlan, 'refused' | 'isUnsingable'> & { readonly places: readonly SetupPlace[] };

@@ -31,7 +31,7 @@ export const NEW_SHAPE = 0.12;
 export const UNPLAYABLE = 12;
 
 /** A bass that leaps up where it is meant to fall (rule S12): heard once as much as often, so it does not thin out in a long song. */
-const BASS_LEAPS = 0.8;
+export const BASS_LEAPS = 0.8;
 
 /** Nodes of the exact search for a song of ten chords; each node costs more the more chords there are. */
 const MOST_NODES = 20_000;

@@ -2,6 +2,7 @@ import { formatStringName, type StringNaming } from '../fretboard/string-names.t
 import type { Tuning } from '../fretboard/tuning.ts';
 import type { Change, FingerPlace, FingerStep } from '../shapes/change.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
+import { joinWords, startSentence } from './sentence.ts';
 
 /** How a class says where a finger stands. */
 export type PlaceStyle = { readonly tuning: Tuning; readonly stringNaming: StringNaming; readonly fretOffset: number };
@@ -28,7 +29,7 @@ export function formatChange({ steps, isBlock, shiftFrets }: Change, style: Plac
     ...listTogether(of('lift'), 'lifts', 'lift'),
     ...of('place').map((step) => `${nameOf(step)} lands on ${placeWords(step.to, style)}`),
   ];
-  return sentences.length === 0 ? 'Nothing moves.' : sentences.map((each) => `${capital(each)}.`).join(' ');
+  return sentences.length === 0 ? 'Nothing moves.' : sentences.map((each) => `${startSentence(each)}.`).join(' ');
 }
 
 function listTogether(steps: readonly FingerStep[], one: string, many: string): readonly string[] {
@@ -36,8 +37,7 @@ function listTogether(steps: readonly FingerStep[], one: string, many: string): 
 }
 
 function joinNames(steps: readonly FingerStep[]): string {
-  const names = steps.map(nameOf);
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+  return joinWords(steps.map(nameOf));
 }
 
 function nameOf({ finger }: FingerStep): string {
@@ -68,8 +68,4 @@ function stringsOf(place: FingerPlace | null, { tuning, stringNaming }: PlaceSty
   const low = formatStringName(place?.lowString ?? 0, tuning, stringNaming);
   const high = formatStringName(place?.highString ?? 0, tuning, stringNaming);
   return low === high ? low : `${low} to ${high}`;
-}
-
-function capital(text: string): string {
-  return text.slice(0, 1).toUpperCase() + text.slice(1);
 }

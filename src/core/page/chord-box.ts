@@ -84,6 +84,28 @@ export function drawChordBox(fingering: Fingering, frame: BoxFrame, style: BoxSt
   ];
 }
 
+/** A text under each string of a box, in the box's second line below the grid: note names or degrees; null for none. */
+export function drawBelowStrings(
+  texts: readonly (string | null)[],
+  fingering: Fingering,
+  frame: BoxFrame,
+  { isLeftHanded, detail }: BoxStyle,
+): readonly Mark[] {
+  const strings = texts.length;
+  const gap = frame.widthMm / (strings - 1);
+  const line = detail === 'fingers' ? 2.1 : 1.05;
+  const y = frame.yMm + boxHeightMm(fingering, frame.widthMm) + gap * line;
+  return texts.flatMap((text, string) =>
+    text === null
+      ? []
+      : [
+          textMark(text, [frame.xMm + (isLeftHanded ? strings - 1 - string : string) * gap, y], gap * 0.85, {
+            anchor: 'middle',
+          }),
+        ],
+  );
+}
+
 type BoxScale = {
   readonly xOf: (string: number) => number;
   readonly yOf: (fret: number) => number;

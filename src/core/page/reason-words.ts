@@ -1,11 +1,8 @@
 import type { SetupReason } from '../arrange/setup-reasons.ts';
 import { formatOpenString } from '../fretboard/tuning.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
-import type { Key } from '../harmony/key.ts';
-import { spellInKey } from '../harmony/spelling.ts';
-import { formatPitch } from '../pitch/midi.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
-import { formatCapo, formatCount, formatKeyWords, formatShapeKey } from './setup-words.ts';
+import { formatCapo, formatCount, formatKeyWords, formatPitchIn, formatShapeKey } from './setup-words.ts';
 
 /** How names are shown in sentences: chords as the class writes them, and who learns and sings. */
 export type ReasonNames = {
@@ -71,21 +68,21 @@ function crowdedWords(reason: Of<'crowded'>, { chord }: ReasonNames): string {
   return `At capo ${capoFret} the ${chord(reason.chord)} hand stands in neck fret ${neckFret}, ${Math.round(spaceMm)} mm wide. ${practise}${record}.`;
 }
 
-function singerWords({ key, fit, singer, cue, better }: Of<'singer'>, { singer: name }: ReasonNames): string {
-  const pitch = (midi: number): string => pitchIn(midi, key);
+function singerWords(reason: Of<'singer'>, { singer: name }: ReasonNames): string {
+  const { key, fit, singer } = reason;
   if (fit.below < 0 || fit.above < 0) {
-    const isHigh = fit.above < fit.below;
-    const where = isHigh && cue !== '' ? ` at “${cue}”` : '';
-    const capo = better?.capoFret == null ? '' : ` (${formatCapo(better.capoFret).toLowerCase()})`;
-    const way = better === null ? '' : `; ${formatKeyWords(better.key)}${capo} brings it in`;
-    return `In ${formatKeyWords(key)} the tune is ${formatCount(isHigh ? -fit.above : -fit.below, 'semitone')} too ${isHigh ? 'high' : 'low'} for ${name}${where}${way}.`;
+    return outOfRangeWords(reason, name);
   }
   const octave = fit.octaveSemitones === 0 ? '' : `, an octave ${fit.octaveSemitones < 0 ? 'lower' : 'higher'},`;
-  return `In ${formatKeyWords(key)}${octave} the tune runs ${pitch(fit.sung.lowMidi)} to ${pitch(fit.sung.highMidi)}; ${name} is easy from ${formatOpenString(singer.lowMidi)} to ${formatOpenString(singer.highMidi)}: ${formatCount(fit.below, 'semitone')} spare below, ${fit.above} above.`;
+  return `In ${formatKeyWords(key)}${octave} the tune runs ${formatPitchIn(fit.sung.lowMidi, key)} to ${formatPitchIn(fit.sung.highMidi, key)}; ${name} is easy from ${formatOpenString(singer.lowMidi)} to ${formatOpenString(singer.highMidi)}: ${formatCount(fit.below, 'semitone')} spare below, ${fit.above} above.`;
 }
 
-function pitchIn(midi: number, key: Key): string {
-  return formatPitch(midi, (pitchClass) => spellInKey(pitchClass, key));
+function outOfRangeWords({ key, fit, cue, better }: Of<'singer'>, name: string): string {
+  const isHigh = fit.above < fit.below;
+  const where = isHigh && cue !== '' ? ` at “${cue}”` : '';
+  const capo = better?.capoFret == null ? '' : ` (${formatCapo(better.capoFret).toLowerCase()})`;
+  const way = better === null ? '' : `; ${formatKeyWords(better.key)}${capo} brings it in`;
+  return `In ${formatKeyWords(key)} the tune is ${formatCount(isHigh ? -fit.above : -fit.below, 'semitone')} too ${isHigh ? 'high' : 'low'} for ${name}${where}${way}.`;
 }
 
 function quickWords(reason: Of<'quick-change'>, { chord }: ReasonNames): string {

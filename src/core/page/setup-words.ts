@@ -1,5 +1,7 @@
 import { soundingShiftOf } from '../fretboard/capo.ts';
 import { type Key, shiftKey } from '../harmony/key.ts';
+import { spellInKey } from '../harmony/spelling.ts';
+import { formatPitch } from '../pitch/midi.ts';
 import { formatNoteName } from '../pitch/note-name.ts';
 import { formatMinutes } from '../rhythm/clock.ts';
 import { formatMetre, type Metre, usualPulseTicks } from '../rhythm/metre.ts';
@@ -31,6 +33,12 @@ export function formatTempoWords(tempo: Tempo | null, metre: Metre): string {
 /** Where the capo is: "Capo 3", "No capo". */
 export function formatCapo(capoFret: number): string {
   return capoFret === 0 ? 'No capo' : `Capo ${capoFret}`;
+}
+
+/** A sounding note with its octave, spelled in a key: "B♭3". */
+export function formatPitchIn(midi: number, key: Key): string {
+  const plain = formatPitch(midi, (pitchClass) => spellInKey(pitchClass, key));
+  return plain.replaceAll('b', '♭').replaceAll('#', '♯');
 }
 
 /** A number of things: "1 semitone", "2 bars". */

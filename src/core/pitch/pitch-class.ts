@@ -5,3 +5,9 @@ export type PitchClass = 0 | 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 | 9 | 10 | 11;
 export function toPitchClass(semitones: number): PitchClass {
   return (((semitones % 12) + 12) % 12) as PitchClass;
 }
+
+/** A move by semitones, the nearer way round: -5 to 6. */
+export function nearestMove(semitones: number): number {
+  const up = toPitchClass(semitones);
+  return up > 6 ? up - 12 : up;
+}

@@ -72,6 +72,15 @@ function toFingering(frets: string, fingers: string): Fingering {
   return { shape: shape.value, fingers: [...fingers].map((mark) => FINGER_OF_MARK[mark] ?? null) };
 }
 
+/** The shapes that a first chord book teaches, each once with its usual fingers, in the book's order (common practice). */
+export function listBookShapes(): readonly { readonly chord: ChordSymbol; readonly fingering: Fingering }[] {
+  const shapes = FAMILIAR_SHAPES.flatMap(([name, frets, fingers]) => {
+    const chord = parseChordSymbol(name);
+    return chord.ok ? [{ chord: chord.value, fingering: toFingering(frets, fingers) }] : [];
+  });
+  return uniqueBy(shapes, ({ chord, fingering }) => `${chordKeyOf(chord)} ${formatShape(fingering.shape)}`);
+}
+
 /** Whether every string that a shape strikes stands at its standard pitch, up to a common shift of all of them. */
 export function isAtHome(shape: Shape, tuning: Tuning): boolean {
   const open = namedOpenMidi(tuning);

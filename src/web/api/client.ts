@@ -16,7 +16,13 @@ import {
   type VersionId,
   versionListSchema,
 } from '../../contract/api.ts';
-import { type ClassId, classListSchema, type OpenClass, openClassSchema, type SaveClass } from '../../contract/class-schema.ts';
+import {
+  type ClassId,
+  classListSchema,
+  type OpenClass,
+  openClassSchema,
+  type SaveClass,
+} from '../../contract/class-schema.ts';
 import { type SettingsChange, settingsSchema } from '../../contract/settings-schema.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import type { GuitarClass } from '../../core/song/guitar-class.ts';

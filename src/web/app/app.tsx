@@ -22,6 +22,12 @@ const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import('../features/settings/settings-page.tsx')).SettingsPage }),
   },
   {
+    path: '/classes',
+    errorElement: <Failure />,
+    ...loading,
+    lazy: async () => ({ Component: (await import('../features/classes/classes-page.tsx')).ClassesPage }),
+  },
+  {
     path: '/songs/:songId',
     element: <SongFrame />,
     loader: ({ params }) => {
@@ -45,6 +51,11 @@ const router = createBrowserRouter([
         path: 'capo',
         errorElement: <Failure />,
         lazy: async () => ({ Component: (await import('../features/capo/capo-page.tsx')).CapoPage }),
+      },
+      {
+        path: 'shapes',
+        errorElement: <Failure />,
+        lazy: async () => ({ Component: (await import('../features/shapes/shapes-page.tsx')).ShapesPage }),
       },
       {
         path: 'map',

@@ -3,19 +3,21 @@ import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import { formatKeyWords, formatShapeKey, formatTempoWords, formatTotals } from '../../core/page/setup-words.ts';
 import type { Part, SongDocument } from '../../core/song/document.ts';
-import { mainPartOf } from '../../core/song/parts.ts';
+import { findPart, mainPartOf } from '../../core/song/parts.ts';
 import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
 import { songKeysOf } from '../../core/song/song-keys.ts';
-import { useLaterDocument } from '../editor/use-song.tsx';
+import { useLaterDocument, usePart, useSongEditor } from '../editor/use-song.tsx';
 import { colour, frame, nameFace } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
+import { Choice } from '../ui/choice.tsx';
 import { Signed } from '../ui/signed.tsx';
 import { SaveSign } from './save-sign.tsx';
 
 /** The strip along the top: what sounds, what the hand does, and how long it is; each word leads to where it is changed. */
 export function SetupStrip({ onShow }: { readonly onShow: (sheet: 'keys' | 'versions') => void }) {
   const document = useLaterDocument();
-  const words = useMemo(() => stripWords(document, mainPartOf(document)), [document]);
+  const { id } = usePart();
+  const words = useMemo(() => stripWords(document, findPart(document, id) ?? mainPartOf(document)), [document, id]);
   return (
     <Strip>
       <h1>{document.facts.title}</h1>
@@ -31,6 +33,7 @@ export function SetupStrip({ onShow }: { readonly onShow: (sheet: 'keys' | 'vers
           </div>
         ))}
       </dl>
+      <PartChoice />
       <SaveSign />
       <span>
         <Button weight="word" onPress={() => onShow('versions')} aria-keyshortcuts="v">
@@ -41,6 +44,22 @@ export function SetupStrip({ onShow }: { readonly onShow: (sheet: 'keys' | 'vers
         </Button>
       </span>
     </Strip>
+  );
+}
+
+/** Which guitar the screens speak of, where there is more than one. */
+function PartChoice() {
+  const editor = useSongEditor();
+  const document = useLaterDocument();
+  const { id } = usePart();
+  const parts = document.arrangements.flatMap((arrangement) => arrangement.parts);
+  return parts.length < 2 ? null : (
+    <Choice
+      label="Guitar"
+      options={parts.map((part, index) => ({ value: String(part.id), text: String(index + 1) }))}
+      value={String(id)}
+      onChange={(partId) => editor.store.setState({ partId: Number(partId) })}
+    />
   );
 }
 

@@ -8,6 +8,7 @@ export type Step = { readonly path: string; readonly label: string; readonly key
 export const STEPS: readonly Step[] = [
   { path: 'listen', label: 'Listen', key: '1' },
   { path: 'capo', label: 'Capo', key: '2' },
+  { path: 'shapes', label: 'Shapes', key: '3' },
   { path: 'map', label: 'Map', key: '4' },
   { path: 'handout', label: 'Handout', key: '7' },
 ];

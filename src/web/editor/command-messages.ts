@@ -21,7 +21,9 @@ export function sayCommandError(error: CommandError): string {
     case 'cents-out-of-bounds':
       return `A record is at most ${error.most} cents off; beyond that the next key is nearer.`;
     case 'too-many-wishes':
-      return error.wish === 'pins' ? `At most ${error.most} things can be kept for sure.` : `At most ${error.most} shapes can be ruled out.`;
+      return error.wish === 'pins'
+        ? `At most ${error.most} things can be kept for sure.`
+        : `At most ${error.most} shapes can be ruled out.`;
     case 'shape-of-other-strings':
       return `This shape is for ${error.strings} strings; the guitar has ${error.wanted}.`;
     case 'last-part':

@@ -126,6 +126,7 @@ function startState(open: OpenSong, local: LocalSteps | null): SongState {
     refusal: '',
     other: null,
     lost: [],
+    partId: null,
   };
   if (local === null) {
     return fresh;

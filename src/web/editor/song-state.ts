@@ -20,4 +20,6 @@ export type SongState = {
   readonly other: OpenSong | null;
   /** What lost its place in the last change that took something; empty once it was read. */
   readonly lost: readonly LostAttachment[];
+  /** The part that the screens speak of; null: the first. Not saved. */
+  readonly partId: number | null;
 };

@@ -1,7 +1,7 @@
 import { createContext, type ReactNode, useContext, useDeferredValue } from 'react';
 import { useStore } from 'zustand';
 import type { Part, SongDocument } from '../../core/song/document.ts';
-import { mainPartOf } from '../../core/song/parts.ts';
+import { findPart, mainPartOf } from '../../core/song/parts.ts';
 import type { SongEditor } from './song-editor.ts';
 import type { SongState } from './song-state.ts';
 
@@ -42,7 +42,9 @@ export function useLaterDocument(): SongDocument {
   return useDeferredValue(useDocument());
 }
 
-/** The part that the screens speak of. */
+/** The part that the screens speak of: the one chosen, or else the first. */
 export function usePart(): Part {
-  return mainPartOf(useDocument());
+  const document = useDocument();
+  const partId = useSongState((state) => state.partId);
+  return (partId === null ? null : findPart(document, partId)) ?? mainPartOf(document);
 }

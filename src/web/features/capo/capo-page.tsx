@@ -1,116 +1,187 @@
-import { useMemo } from 'react';
-import { RadioGroup } from 'react-aria-components';
+import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
-import { easiestFrets } from '../../../core/arrange/capo-rows.ts';
-import { useChordName, useSettings } from '../../api/settings.tsx';
-import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
+import { useChordName } from '../../api/settings.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
+import { Button } from '../../ui/button.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Loading } from '../../ui/loading.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { CapoReasons } from './capo-reasons.tsx';
-import { CapoRung } from './capo-row.tsx';
+import { ClassPanel } from './class-panel.tsx';
+import { CompareDialog, type HeldSetup } from './compare-dialog.tsx';
 import { EffortLegend } from './effort-bar.tsx';
 import { GuitarPanel } from './guitar-panel.tsx';
-import { Neck } from './neck.tsx';
-import { useCapoRows } from './use-capo-rows.ts';
+import { KeyLiftPanel } from './key-lift-panel.tsx';
+import { KeyPanel } from './key-panel.tsx';
+import { Ladder } from './ladder.tsx';
+import { NothingLeft, PinsPanel } from './pins-panel.tsx';
+import { TwoCaposPanel } from './two-capos-panel.tsx';
+import { type CapoStep, useCapoStep, useTakeSetup } from './use-capo-step.ts';
+
+const MOST_HELD = 3;
 
 /** Step 2: the neck as a ladder, and on every rung what the song would need there. */
 export function CapoPage() {
-  const editor = useSongEditor();
-  const document = useDocument();
-  const part = usePart();
-  const { hand } = useSettings();
-  const nameOf = useChordName();
-  const { rows, isWorking, failure } = useCapoRows(document, part, hand);
-  const easiest = useMemo(() => easiestFrets(rows), [rows]);
-  const setCapo = (capoFret: number): void => {
-    editor.run({ kind: 'set-capo', partId: part.id, capoFret });
-  };
-  const [golden] = easiest;
+  const step = useCapoStep();
+  const { document, plan, part, isWorking, failure, easiest, keys } = step;
   const isWaiting = document.chart.draftText !== null;
+  const takeSetup = useTakeSetup();
+  const { setup } = part;
+  const take = useCallback(
+    (capoFret: number) =>
+      takeSetup({ tuning: setup.tuning, capoFret }, plan.rows.find((row) => row.capoFret === capoFret) ?? null),
+    [takeSetup, setup.tuning, plan.rows],
+  );
+  const comparing = useComparing(step);
+  const [golden] = easiest;
   useKeyedActions('Capo', [
     { key: '↑ ↓', label: 'On the rungs: the capo a fret higher or lower' },
+    { key: 'c', label: 'Lay this rung beside others', run: comparing.hold },
     ...(golden === undefined || isWaiting
       ? []
-      : [{ key: 'g', label: 'Put the capo on the golden rung', run: () => setCapo(golden) }]),
+      : [{ key: 'g', label: 'Put the capo on the golden rung', run: () => take(golden) }]),
   ]);
-  if (rows.length === 0 && failure !== null) {
+  const isEmpty = plan.rows.length === 0 && plan.loosenings.length === 0;
+  if (isEmpty && failure !== null) {
     return <EmptyStep title="The rungs could not be worked out" text={failure} />;
   }
-  if (rows.length === 0 && isWorking) {
+  if (isEmpty && isWorking) {
     return <Loading what="the rungs" />;
   }
-  if (rows.length === 0) {
+  if (isEmpty) {
     return <EmptyStep title="No chords yet" text="The rungs fill when the song has chords." />;
   }
-  const most = Math.max(...rows.map(({ effort }) => effort.total));
-  const sounding = rows[0]?.chords.map((chord) => nameOf(chord.sounding)) ?? [];
   return (
     <Page>
-      <section aria-label="Where the capo goes">
-        <Sounding>
-          What sounds, on every rung:{' '}
-          <b>
-            <Signed text={sounding.join('   ')} />
-          </b>
-        </Sounding>
+      <section aria-label="Where the capo goes" aria-busy={isWorking}>
+        {part.wishes.isKeyFree ? <FreeKey step={step} /> : <Sounding step={step} />}
         {isWaiting && (
           <Waiting role="status">
             The chart has lines that cannot be read, and its text holds the capo too.{' '}
             <Link to="../listen">Mend it</Link> to move the capo here.
           </Waiting>
         )}
-        <Ladder>
-          <Neck capoFret={part.setup.capoFret} strings={part.setup.tuning.openMidi.length} />
-          <Rungs
-            aria-label="Capo fret"
-            value={String(part.setup.capoFret)}
-            isDisabled={isWaiting}
-            onChange={(fret) => setCapo(Number(fret))}
-          >
-            {rows.map((row) => (
-              <CapoRung
-                key={row.capoFret}
-                row={row}
-                most={most}
-                isGolden={easiest.includes(row.capoFret)}
-                isTie={easiest.length > 1}
-              />
-            ))}
-          </Rungs>
-        </Ladder>
-        <EffortLegend />
+        {plan.loosenings.length > 0 && <NothingLeft plan={plan} />}
+        <Ladder
+          plan={plan}
+          soundingKey={keys.sounding}
+          capoFret={setup.capoFret}
+          strings={setup.tuning.openMidi.length}
+          easiest={easiest}
+          isDisabled={isWaiting}
+          showsKey={part.wishes.isKeyFree}
+          onTake={take}
+        />
+        <EffortLegend showsLearning={step.guitarClass !== null} />
       </section>
       <aside>
-        <CapoReasons rows={rows} easiest={easiest} />
+        <Chosen step={step} onCompare={comparing.hold} />
+        <KeyPanel isWaiting={isWaiting} />
         <GuitarPanel isWaiting={isWaiting} />
+        <PinsPanel plan={plan} />
+        <ClassPanel row={step.row} />
+        <TwoCaposPanel rows={plan.rows} isWaiting={isWaiting} />
+        <KeyLiftPanel lifts={step.row?.lifts ?? []} />
       </aside>
+      <CompareDialog
+        held={comparing.held}
+        isOpen={comparing.isOpen}
+        isWaiting={isWaiting}
+        onTake={({ tuning, row }) => takeSetup({ tuning, capoFret: row.capoFret }, row)}
+        onDrop={comparing.drop}
+        onClose={comparing.close}
+      />
     </Page>
+  );
+}
+
+/** Setups laid aside to be compared; they go when the map changes under them. */
+function useComparing({ row, part, document }: CapoStep) {
+  const [aside, setAside] = useState<readonly HeldSetup[]>([]);
+  const [isOpen, setOpen] = useState(false);
+  const held = aside.filter(({ map }) => map === document.map);
+  return {
+    held,
+    isOpen,
+    hold: (): void => {
+      if (row !== null) {
+        const setup = { tuning: part.setup.tuning, row, map: document.map };
+        const others = held.filter((each) => each.tuning !== setup.tuning || each.row.capoFret !== row.capoFret);
+        setAside([...others, setup].slice(-MOST_HELD));
+        setOpen(true);
+      }
+    },
+    drop: (setup: HeldSetup): void => setAside(held.filter((each) => each !== setup)),
+    close: (): void => setOpen(false),
+  };
+}
+
+/** The chosen rung in sentences. */
+function Chosen({ step, onCompare }: { readonly step: CapoStep; readonly onCompare: () => void }) {
+  const { row, best, easiest, part, names } = step;
+  const { capoFret } = part.setup;
+  if (row === null) {
+    return <p>The capo is on fret {capoFret}, where no rung is planned.</p>;
+  }
+  return (
+    <>
+      <CapoReasons
+        row={row}
+        best={easiest.includes(capoFret) ? null : best}
+        names={names}
+        singer={part.wishes.singer}
+      />
+      <Acts>
+        <Button onPress={onCompare} aria-keyshortcuts="c">
+          Compare
+        </Button>
+      </Acts>
+    </>
+  );
+}
+
+function Sounding({ step }: { readonly step: CapoStep }) {
+  const nameOf = useChordName();
+  const sounding = step.plan.rows[0]?.chords.map((chord) => nameOf(chord.sounding)) ?? [];
+  return (
+    <Above>
+      What sounds, on every rung:{' '}
+      <b>
+        <Signed text={sounding.join('   ')} />
+      </b>
+    </Above>
+  );
+}
+
+function FreeKey({ step }: { readonly step: CapoStep }) {
+  return (
+    <Above>
+      The key is free: each rung has the key that is easiest there
+      {step.part.wishes.singer === null ? ', near the record’s.' : `, and that ${step.names.singer} can sing.`}
+      {step.plan.isUnsingable && ' No key holds the whole tune; these come nearest.'}
+    </Above>
   );
 }
 
 const Page = styled.div`
   display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx}px;
   > section { padding: 10px 14px 20px 20px; min-width: 0; }
-  aside { border-left: 1px solid ${colour.hairline}; background: ${colour.sheet}; padding: 22px 24px; }
+  aside { border-left: 1px solid ${colour.hairline}; background: ${colour.sheet}; padding: 22px 22px; min-width: 0; }
   @media (max-width: 1100px) {
     grid-template-columns: minmax(0, 1fr);
     aside { border-left: 0; border-top: 1px solid ${colour.hairline}; }
   }
+  @media (max-width: 760px) { > section { padding: 10px; } aside { padding: 18px 14px; } }
 `;
-const Sounding = styled.p`
+const Above = styled.p`
   font-size: 14px; color: ${colour.quiet}; padding: 0 0 6px 8px;
   b { color: ${colour.ink}; white-space: pre-wrap; }
 `;
 const Waiting = styled.p`
   border-left: 4px solid ${colour.rosewood}; padding: 4px 10px; margin: 0 0 8px 8px; font-size: 14px;
 `;
-const Ladder = styled.div`
-  display: flex; align-items: start; gap: 8px;
-`;
-const Rungs = styled(RadioGroup)`
-  flex: 1; min-width: 0; border-top: 1px solid ${colour.hairline};
+const Acts = styled.p`
+  padding-bottom: 18px;
 `;

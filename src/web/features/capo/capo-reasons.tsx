@@ -1,80 +1,66 @@
 import { styled } from 'styled-components';
 import type { CapoRow } from '../../../core/arrange/capo-rows.ts';
-import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
-import { formatCapo, formatCount, formatKeyWords, formatShapeKey } from '../../../core/page/setup-words.ts';
-import { songKeysOf } from '../../../core/song/song-keys.ts';
-import { useChordName } from '../../api/settings.tsx';
-import { useDocument, usePart } from '../../editor/use-song.tsx';
+import type { SetupReason } from '../../../core/arrange/setup-reasons.ts';
+import { formatReason, type ReasonNames } from '../../../core/page/reason-words.ts';
+import { formatCapo, formatShapeKey } from '../../../core/page/setup-words.ts';
+import type { Singer } from '../../../core/song/wishes.ts';
 import { colour } from '../../theme/tokens.ts';
+import { Caution } from '../../ui/caution.tsx';
 import { Signed } from '../../ui/signed.tsx';
+import { SingerBar } from './singer-bar.tsx';
+
+/** Facts that stand beside a control of their own, and are not said twice. */
+const SAID_ELSEWHERE: ReadonlySet<SetupReason['kind']> = new Set(['retuning']);
 
 /** What the chosen rung means, in sentences, and what the easiest one would change. */
-export function CapoReasons({
-  rows,
-  easiest,
-}: {
-  readonly rows: readonly CapoRow[];
-  readonly easiest: readonly number[];
+export function CapoReasons(props: {
+  readonly row: CapoRow;
+  /** The golden rung, where it is another one. */
+  readonly best: CapoRow | null;
+  readonly names: ReasonNames;
+  readonly singer: Singer | null;
 }) {
-  const document = useDocument();
-  const part = usePart();
-  const nameOf = useChordName();
-  const { capoFret } = part.setup;
-  const { sounding } = songKeysOf(document, part);
-  const row = rows.find((each) => each.capoFret === capoFret);
-  const best = rows.find((each) => each.capoFret === easiest[0]);
-  if (row === undefined) {
-    return <p>The capo is on fret {capoFret}, above the rungs shown here.</p>;
-  }
+  const { row, best, names, singer } = props;
+  const reasons = row.reasons.filter(({ kind }) => !SAID_ELSEWHERE.has(kind));
   return (
     <Reasons>
       <h2>
-        <Signed text={`${formatCapo(capoFret)}, hands in ${formatShapeKey(row.shapeKey)}`} />
+        <Signed text={`${formatCapo(row.capoFret)}, hands in ${formatShapeKey(row.shapeKey)}`} />
       </h2>
-      <p>
-        <Signed text={`${sentence(row, nameOf)} It sounds in ${formatKeyWords(sounding)}, as on every other rung.`} />
-      </p>
-      {capoFret > 0 && (
-        <p>
-          <Signed
-            text={`Without the capo the same shapes sound in ${formatKeyWords(row.shapeKey)}, ${formatCount(capoFret, 'semitone')} lower.`}
-          />
+      {reasons.map((reason) => (
+        <p key={`${reason.kind} ${formatReason(reason, names)}`}>
+          <Signed text={formatReason(reason, names)} />
         </p>
+      ))}
+      {row.singer !== null && singer !== null && (
+        <SingerBar fit={row.singer} singer={singer.range} soundingKey={row.soundingKey} />
       )}
-      {best !== undefined && !easiest.includes(capoFret) && (
-        <>
-          <h3>Against the golden rung</h3>
-          <p>
-            <Signed
-              text={`${formatCapo(best.capoFret)}, ${formatShapeKey(best.shapeKey)} shapes. ${sentence(best, nameOf)} Effort ${best.effort.total.toFixed(1)} against ${row.effort.total.toFixed(1)}.`}
-            />
-          </p>
-        </>
-      )}
+      {best !== null && <Against row={row} best={best} names={names} />}
       {row.barreChords.length > 0 && (
         <Caution>
           Barres: short sets, then rest. Stop when it hurts, and see a teacher or a clinician if it lasts.
         </Caution>
       )}
-      <h3>How it is counted</h3>
-      <p>
-        What sounds never changes from rung to rung, only what the hand plays. Effort is what holding the shapes costs,
-        weighed by how long each chord sounds, and what the changes between them cost, weighed by how often each comes.
-      </p>
     </Reasons>
   );
 }
 
-function sentence(row: CapoRow, nameOf: (chord: ChordSymbol) => string): string {
-  const names = row.barreChords.map(nameOf).join(', ');
-  const count = row.barreChords.length;
-  return count === 0 ? 'No barre chords.' : `${count === 1 ? 'One barre chord' : `${count} barre chords`}: ${names}.`;
+function Against({ row, best, names }: { readonly row: CapoRow; readonly best: CapoRow; readonly names: ReasonNames }) {
+  const [choice] = best.reasons;
+  return (
+    <>
+      <h3>Against the golden rung</h3>
+      <p>
+        <Signed
+          text={`${choice === undefined ? '' : formatReason(choice, names)} Effort ${best.effort.total.toFixed(1)} against ${row.effort.total.toFixed(1)}.`}
+        />
+      </p>
+    </>
+  );
 }
 
 const Reasons = styled.div`
-  display: grid; gap: 10px; align-content: start;
-  h3 { padding-top: 8px; font: 650 13px/1.3 'Atkinson', sans-serif; color: ${colour.quiet}; }
-`;
-const Caution = styled.p`
-  border-left: 4px solid ${colour.rosewood}; padding-left: 10px; font-size: 14px;
+  display: grid; gap: 9px; align-content: start; padding-bottom: 14px;
+  h3 { padding-top: 4px; font: 650 13px/1.3 'Atkinson', sans-serif; color: ${colour.quiet}; }
+  p { font-size: 14.5px; }
 `;

@@ -1,38 +1,53 @@
+import { memo } from 'react';
 import { Radio } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { CapoRow as Row, RowChord } from '../../../core/arrange/capo-rows.ts';
-import { type ChordSymbol, formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
-import { formatCapo, formatShapeKey } from '../../../core/page/setup-words.ts';
+import { formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
+import { formatCapo, formatKeyWords, formatShapeKey } from '../../../core/page/setup-words.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
 import { EffortBar } from './effort-bar.tsx';
 import { rowHeightPx } from './neck-geometry.ts';
-import { ShapeBox } from './shape-box.tsx';
+import { listFigures, rungWords } from './row-words.ts';
 
 const MOST_CHORDS = 9;
 
-/** One rung: the key of the shapes at this fret, each chord's shape, barres and effort. */
-export function CapoRung(props: {
+type RungProps = {
   readonly row: Row;
   readonly most: number;
-  readonly isGolden: boolean;
-  readonly isTie: boolean;
-}) {
-  const { row, most, isGolden, isTie } = props;
+  /** What is said of it among the others: "golden rung"; empty for nothing. */
+  readonly mark: string;
+  readonly isUnderCapo: boolean;
+  readonly showsKey: boolean;
+};
+
+/** One rung: the key of the shapes at this fret, each chord's shape, what it costs, and what is lost. */
+export const CapoRung = memo(function CapoRung({ row, most, mark, isUnderCapo, showsKey }: RungProps) {
   const nameOf = useChordName();
   const shown = row.chords.slice(0, MOST_CHORDS);
   const hidden = row.chords.length - shown.length;
+  const [barres = '', ...figures] = listFigures(row, nameOf);
   return (
     <Rung
       value={String(row.capoFret)}
       $heightPx={rowHeightPx(row.capoFret)}
-      aria-label={rungWords(row, isGolden, isTie, nameOf)}
+      aria-label={rungWords(row, mark, nameOf)}
+      data-under={isUnderCapo || undefined}
     >
       <Fret>{row.capoFret === 0 ? '–' : row.capoFret}</Fret>
       <KeyName>
         <Signed text={formatShapeKey(row.shapeKey)} />
-        <small>{row.capoFret === 0 ? 'no capo' : 'shapes'}</small>
+        <small>
+          {showsKey ? (
+            <Signed text={`in ${formatKeyWords(row.soundingKey)}`} />
+          ) : row.capoFret === 0 ? (
+            'no capo'
+          ) : (
+            'shapes'
+          )}
+        </small>
       </KeyName>
       <Chords $count={shown.length}>
         {shown.map((chord) => (
@@ -47,9 +62,26 @@ export function CapoRung(props: {
       </Chords>
       <Cost>
         <EffortBar effort={row.effort} most={most} />
-        <span>{barreWords(row)}</span>
-        {isGolden && <Golden>{isTie ? 'as easy as the best' : 'golden rung'}</Golden>}
+        <p>
+          {mark !== '' && <Golden>{mark}</Golden>} <b>{barres}</b>
+          {figures.length > 0 && <Signed text={`, ${figures.join(', ')}`} />}
+        </p>
       </Cost>
+    </Rung>
+  );
+});
+
+/** A rung that holds nothing yet, or that cannot keep what was asked for. */
+export function EmptyRung({ capoFret, words }: { readonly capoFret: number; readonly words: string }) {
+  return (
+    <Rung
+      value={String(capoFret)}
+      $heightPx={rowHeightPx(capoFret)}
+      aria-label={`${formatCapo(capoFret)}: ${words}`}
+      isDisabled
+    >
+      <Fret>{capoFret === 0 ? '–' : capoFret}</Fret>
+      <Words>{words}</Words>
     </Rung>
   );
 }
@@ -71,24 +103,13 @@ function ChordCell(props: { readonly chord: RowChord; readonly capoFret: number;
   );
 }
 
-/** "no barre", "2 barres": how many of the chords are barre chords. */
-function barreWords(row: Row): string {
-  const count = row.barreChords.length;
-  const missing = row.unplayable.length === 0 ? '' : `, ${row.unplayable.length} without a shape`;
-  return `${count === 0 ? 'no barre' : count === 1 ? '1 barre' : `${count} barres`}${missing}`;
-}
-
-function rungWords(row: Row, isGolden: boolean, isTie: boolean, nameOf: (chord: ChordSymbol) => string): string {
-  const chords = row.chords.map(({ shapeChord }) => nameOf(shapeChord)).join(', ');
-  const golden = isGolden ? (isTie ? ', as easy as the best' : ', golden rung') : '';
-  return `${formatCapo(row.capoFret)}: ${formatShapeKey(row.shapeKey)} shapes, ${chords}; ${barreWords(row)}, effort ${row.effort.total.toFixed(1)}${golden}`;
-}
-
 const Rung = styled(Radio)<{ readonly $heightPx: number }>`
-  display: grid; grid-template-columns: 28px 62px minmax(0, 1fr) 132px; align-items: center; height: ${({ $heightPx }) => $heightPx}px;
-  padding: 0 12px 0 8px; border-bottom: 1px solid ${colour.hairline}; cursor: pointer; position: relative;
+  display: grid; grid-template-columns: 28px 62px minmax(0, 1fr) 196px; align-items: center; height: ${({ $heightPx }) => $heightPx}px;
+  padding: 0 8px; border-bottom: 1px solid ${colour.hairline}; cursor: pointer; position: relative;
   &[data-hovered] { background: ${colour.sheet}; }
+  &[data-disabled] { cursor: default; }
   &[data-selected] { background: ${colour.brassSoft}; box-shadow: inset 0 0 0 2px ${colour.brass}; }
+  &[data-under] { box-shadow: inset 0 0 0 2px ${colour.spruce}; background: ${colour.spruceSoft}; }
   &[data-focus-visible] { outline: 3px solid ${colour.spruce}; outline-offset: -1px; z-index: 1; }
   @media (max-width: 760px) { height: auto; grid-template-columns: 24px minmax(0, 1fr); row-gap: 6px; padding-block: 10px; }
 `;
@@ -97,7 +118,7 @@ const Fret = styled.span`
 `;
 const KeyName = styled.span`
   font: 650 21px/1.1 ${nameFace};
-  small { display: block; font: 400 12px/1.3 'Atkinson', sans-serif; color: ${colour.quiet}; }
+  small { display: block; font: 400 12px/1.3 'Signs', 'Atkinson', sans-serif; color: ${colour.quiet}; }
 `;
 const Chords = styled.span<{ readonly $count: number }>`
   display: grid; grid-template-columns: repeat(${({ $count }) => Math.max(6, $count)}, minmax(0, 1fr)) auto; align-items: center;
@@ -105,16 +126,21 @@ const Chords = styled.span<{ readonly $count: number }>`
 `;
 const Cell = styled.span`
   display: grid; justify-items: center; gap: 1px; min-width: 0;
-  b { font-size: 13.5px; line-height: 1.2; font-weight: 650; white-space: nowrap; }
+  b { font-size: 13px; line-height: 1.2; font-weight: 650; white-space: nowrap; }
   small { font-size: 11px; color: ${colour.quiet}; }
 `;
 const More = styled.span`
   font-size: 12px; color: ${colour.quiet};
 `;
+const Words = styled.span`
+  grid-column: 2 / -1; font-size: 13px; color: ${colour.quiet};
+`;
 const Cost = styled.span`
-  display: grid; gap: 1px; font-size: 13px; line-height: 1.3;
-  @media (max-width: 760px) { grid-column: 2; padding-left: 0; } padding-left: 10px;
+  display: grid; gap: 1px; padding-left: 10px;
+  p { font-size: 12.5px; line-height: 1.25; color: ${colour.quiet}; overflow: hidden; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; }
+  p b { color: ${colour.ink}; font-weight: 650; }
+  @media (max-width: 760px) { grid-column: 2; padding-left: 0; p { display: block; } }
 `;
 const Golden = styled.em`
-  font-style: normal; font-weight: 650; color: ${colour.brassText}; justify-self: start; border-bottom: 2px solid ${colour.brass}; line-height: 1.2;
+  font-style: normal; font-weight: 650; color: ${colour.brassText}; border-bottom: 2px solid ${colour.brass};
 `;

@@ -5,24 +5,24 @@ import { colour } from '../../theme/tokens.ts';
 const PARTS = [
   { name: 'holding', of: 'hold', fill: colour.spruce },
   { name: 'changing', of: 'change', fill: colour.spruceMid },
+  { name: 'learning', of: 'learn', fill: colour.quiet },
   { name: 'the capo itself', of: 'setup', fill: colour.wire },
 ] as const;
 
 /** An effort as a bar taken apart, with its figure beside it; `most` fills the whole width. */
 export function EffortBar({ effort, most }: { readonly effort: SetupEffort; readonly most: number }) {
+  let start = 0;
+  const segments = PARTS.map(({ of, fill }) => {
+    const x = start;
+    start += effort[of];
+    return { of, fill, x: (x / most) * 100, width: (effort[of] / most) * 100 };
+  });
   return (
     <Frame>
       <Track viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
         <rect width={100} height={8} fill={colour.hairline} opacity={0.6} />
-        {PARTS.map((part) => (
-          <rect
-            key={part.of}
-            x={(startOf(part.of, effort) / most) * 100}
-            y={0}
-            width={(effort[part.of] / most) * 100}
-            height={8}
-            fill={part.fill}
-          />
+        {segments.map(({ of, fill, x, width }) => (
+          <rect key={of} x={x} y={0} width={width} height={8} fill={fill} />
         ))}
       </Track>
       <span>{effort.total.toFixed(1)}</span>
@@ -30,16 +30,12 @@ export function EffortBar({ effort, most }: { readonly effort: SetupEffort; read
   );
 }
 
-function startOf(part: 'hold' | 'change' | 'setup', effort: SetupEffort): number {
-  return part === 'hold' ? 0 : part === 'change' ? effort.hold : effort.hold + effort.change;
-}
-
 /** What the colours of the bars mean. */
-export function EffortLegend() {
+export function EffortLegend({ showsLearning }: { readonly showsLearning: boolean }) {
   return (
     <Legend>
       <span>Effort, in easy fingers:</span>
-      {PARTS.map((part) => (
+      {PARTS.filter(({ of }) => of !== 'learn' || showsLearning).map((part) => (
         <span key={part.of}>
           <svg width="12" height="12" aria-hidden="true">
             <rect width="12" height="12" rx="2" fill={part.fill} />
@@ -55,7 +51,7 @@ const Frame = styled.span`
   display: flex; align-items: center; gap: 8px; font-size: 13px; font-weight: 650; font-variant-numeric: tabular-nums;
 `;
 const Track = styled.svg`
-  width: 84px; height: 8px; flex: none;
+  width: 120px; height: 8px; flex: none;
 `;
 const Legend = styled.p`
   display: flex; flex-wrap: wrap; gap: 4px 18px; font-size: 13px; color: ${colour.quiet}; padding: 10px 0 0 8px;

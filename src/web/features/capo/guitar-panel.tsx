@@ -1,4 +1,4 @@
-import { styled } from 'styled-components';
+import { useState } from 'react';
 import {
   findLowerSetup,
   formatRetuningStep,
@@ -12,10 +12,13 @@ import type { Part } from '../../../core/song/document.ts';
 import { useSettings } from '../../api/settings.tsx';
 import { sayCommandError } from '../../editor/command-messages.ts';
 import { usePart, useSongEditor } from '../../editor/use-song.tsx';
-import { colour } from '../../theme/tokens.ts';
+import { Button } from '../../ui/button.tsx';
+import { Caution } from '../../ui/caution.tsx';
 import { Field } from '../../ui/field.tsx';
+import { Panel } from '../../ui/panel.tsx';
 import { Select } from '../../ui/select.tsx';
 import { Signed } from '../../ui/signed.tsx';
+import { TunerDialog } from './tuner-dialog.tsx';
 
 /** The guitar of this part: its tuning with the steps to it, scale length, and highest fret. */
 export function GuitarPanel({ isWaiting }: { readonly isWaiting: boolean }) {
@@ -23,6 +26,7 @@ export function GuitarPanel({ isWaiting }: { readonly isWaiting: boolean }) {
   const part = usePart();
   const { ownTunings } = useSettings();
   const { tuning } = part.setup;
+  const [isTuning, setTuning] = useState(false);
   const offered = [...TUNINGS, ...ownTunings];
   const tunings = offered.some((each) => isEqual(each, tuning)) ? offered : [...offered, tuning];
   const setInstrument = (text: string, name: keyof Part['instrument']): string | null => {
@@ -30,8 +34,10 @@ export function GuitarPanel({ isWaiting }: { readonly isWaiting: boolean }) {
     return error === null ? null : sayCommandError(error);
   };
   return (
-    <Panel aria-label="The guitar">
-      <h2>The guitar</h2>
+    <Panel
+      title="The guitar"
+      summary={`${tuning.name}, ${part.instrument.scaleLengthMm} mm, up to fret ${part.instrument.highestNeckFret}`}
+    >
       <Select
         label="Tuning"
         isDisabled={isWaiting}
@@ -45,6 +51,8 @@ export function GuitarPanel({ isWaiting }: { readonly isWaiting: boolean }) {
         }}
       />
       <Retuning tuning={tuning} capoFret={part.setup.capoFret} />
+      <Button onPress={() => setTuning(true)}>Tune it</Button>
+      {isTuning && <TunerDialog onClose={() => setTuning(false)} />}
       <Field
         label="Scale length in mm"
         value={String(part.instrument.scaleLengthMm)}
@@ -94,12 +102,3 @@ function Retuning({ tuning, capoFret }: { readonly tuning: Tuning; readonly capo
     </>
   );
 }
-
-const Panel = styled.section`
-  display: grid; gap: 10px; align-content: start; padding-top: 22px; margin-top: 22px; border-top: 1px solid ${colour.hairline};
-  ol { margin: 0; padding-left: 20px; font-size: 14px; }
-  p { font-size: 14px; }
-`;
-const Caution = styled.p`
-  border-left: 4px solid ${colour.rosewood}; padding-left: 10px;
-`;

@@ -22,7 +22,8 @@ export function useCapoRows(document: SongDocument, part: Part, pupils: Pupils):
   const asked = useAsked(document, part);
   useEffect(() => {
     setState((before) => ({ ...before, isWorking: true, failure: null }));
-    const show = (plan: CapoPlan): void => setState((before) => (isLess(plan, before.plan) ? before : { ...before, plan }));
+    const show = (plan: CapoPlan): void =>
+      setState((before) => (isLess(plan, before.plan) ? before : { ...before, plan }));
     const request = { kind: 'plan-capo' as const, document: asked.document, partId: asked.part.id, pupils };
     const job = coreWorker.ask<'plan-capo'>(request, undefined, show);
     job.result.then(

@@ -4,12 +4,12 @@ import { styled } from 'styled-components';
 import type { SettingsChange } from '../../../contract/settings-schema.ts';
 import { STRING_NAMINGS } from '../../../core/fretboard/string-names.ts';
 import { CHORD_STYLES } from '../../../core/harmony/chord-style.ts';
-import { HAND_SIZES } from '../../../core/shapes/hand.ts';
 import { useChangeSettings, useSettings, useSettingsFailure } from '../../api/settings.tsx';
 import { LOOKS, useLook } from '../../theme/look.ts';
 import { PAPER_CHOICES, usePaper } from '../../theme/paper.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Choice } from '../../ui/choice.tsx';
+import { HandFields } from '../../ui/hand-fields.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { OwnTunings } from './own-tunings.tsx';
@@ -26,14 +26,6 @@ const FRETS = [
 const HANDS = [
   { value: 'right', text: 'right-handed' },
   { value: 'left', text: 'left-handed' },
-] as const;
-const THUMB = [
-  { value: 'no', text: 'stays behind the neck' },
-  { value: 'yes', text: 'may stop the lowest string' },
-] as const;
-const BARRES = [
-  { value: 'yes', text: 'held' },
-  { value: 'no', text: 'not yet' },
 ] as const;
 
 /** What holds for every song of the library, and what holds on this device. */
@@ -88,24 +80,7 @@ export function SettingsPage() {
       </section>
       <section>
         <h2>The hand that shapes are found for</h2>
-        <Choice
-          label="Size"
-          options={HAND_SIZES.map((value) => ({ value, text: value }))}
-          value={hand.size}
-          onChange={(size) => void change({ hand: { ...hand, size } })}
-        />
-        <Choice
-          label="Full barres"
-          options={BARRES}
-          value={hand.playsBarres ? 'yes' : 'no'}
-          onChange={(barres) => void change({ hand: { ...hand, playsBarres: barres === 'yes' } })}
-        />
-        <Choice
-          label="Thumb"
-          options={THUMB}
-          value={hand.usesThumb ? 'yes' : 'no'}
-          onChange={(thumb) => void change({ hand: { ...hand, usesThumb: thumb === 'yes' } })}
-        />
+        <HandFields hand={hand} onChange={(next) => void change({ hand: next })} />
         <p>
           Shapes that a song has already been given stay as they are. Scale length and highest fret belong to each
           song’s guitar, on its Capo step.

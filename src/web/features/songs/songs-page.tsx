@@ -41,6 +41,7 @@ export function SongsPage() {
   const [areKeysShown, showKeys] = useState(false);
   useKeyedActions('Songs', [
     { key: 'n', label: 'New song', run: () => void create() },
+    { key: 'c', label: 'Classes', run: () => void navigate('/classes') },
     { key: 'o', label: 'Settings', run: () => void navigate('/settings') },
     { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
     { key: '?', label: 'Show these keys', run: () => showKeys(true) },
@@ -57,6 +58,7 @@ export function SongsPage() {
           <Button weight="word" onPress={() => showKeys(true)}>
             Keys
           </Button>
+          <Link to="/classes">Classes</Link>
           <Link to="/settings">Settings</Link>
           <Button weight="strong" onPress={() => void create()}>
             New song

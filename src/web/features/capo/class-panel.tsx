@@ -1,0 +1,79 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { CapoRow } from '../../../core/arrange/capo-rows.ts';
+import { learnSong } from '../../../core/song/guitar-class.ts';
+import { useClassActions, useClasses } from '../../api/classes.ts';
+import { useChordName } from '../../api/settings.tsx';
+import { usePupils } from '../../editor/use-pupils.ts';
+import { useDocument, usePart, useSongState } from '../../editor/use-song.tsx';
+import { Button } from '../../ui/button.tsx';
+import { Caution } from '../../ui/caution.tsx';
+import { Panel } from '../../ui/panel.tsx';
+import { Select } from '../../ui/select.tsx';
+import { Signed } from '../../ui/signed.tsx';
+import { useSetWishes } from './key-panel.tsx';
+
+const NONE = 'none';
+
+/** The class that is planned for: its hand, and which shapes are new to it. */
+export function ClassPanel({ row }: { readonly row: CapoRow | null }) {
+  const classes = useClasses();
+  const { guitarClass } = usePupils();
+  const { wishes } = usePart();
+  const setWishes = useSetWishes();
+  const nameOf = useChordName();
+  const news = row?.newChords ?? [];
+  const summary =
+    guitarClass === null
+      ? 'no class: every shape counts alike'
+      : `${guitarClass.value.name}; ${news.length === 0 ? 'nothing new here' : `new here: ${news.map(nameOf).join(', ')}`}`;
+  return (
+    <Panel title="The class" summary={<Signed text={summary} />}>
+      <Select
+        label="Planned for"
+        options={[
+          { value: NONE, text: 'no class' },
+          ...(classes ?? []).map(({ id, value }) => ({ value: id as string, text: value.name })),
+        ]}
+        value={guitarClass?.id ?? NONE}
+        onChange={(id) => void setWishes({ classId: id === NONE ? null : id })}
+      />
+      {wishes.classId !== null && classes !== null && guitarClass === null && (
+        <p>The class this song was planned for is not in this library.</p>
+      )}
+      {guitarClass !== null && <Taught />}
+      <p>
+        <Link to="/classes">Classes and the shapes they know</Link>
+      </p>
+    </Panel>
+  );
+}
+
+/** Marks the song as taught, from which the class knows its shapes. */
+function Taught() {
+  const { guitarClass } = usePupils();
+  const { change } = useClassActions();
+  const document = useDocument();
+  const songId = useSongState(({ id }) => id);
+  const [problem, setProblem] = useState('');
+  if (guitarClass === null) {
+    return null;
+  }
+  const isTaught = guitarClass.value.taughtSongIds.includes(songId);
+  const teach = (): void => {
+    void change(guitarClass, (value) => learnSong(value, songId, document)).then((refusal) =>
+      setProblem(refusal ?? ''),
+    );
+  };
+  return (
+    <>
+      <p>
+        {isTaught ? 'This class was taught the song. ' : 'Once the class was taught this song, it knows its shapes. '}
+        <Button weight="word" onPress={teach}>
+          {isTaught ? 'Learn its shapes as they are now' : 'Mark as taught'}
+        </Button>
+      </p>
+      {problem !== '' && <Caution role="alert">{problem}</Caution>}
+    </>
+  );
+}

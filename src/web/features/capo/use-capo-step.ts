@@ -1,0 +1,70 @@
+import { useCallback, useMemo } from 'react';
+import { type CapoPlan, type CapoRow, easiestFrets } from '../../../core/arrange/capo-rows.ts';
+import type { Setup } from '../../../core/fretboard/capo.ts';
+import type { ReasonNames } from '../../../core/page/reason-words.ts';
+import { nearestMove } from '../../../core/pitch/pitch-class.ts';
+import { songKeysOf } from '../../../core/song/song-keys.ts';
+import { useChordName } from '../../api/settings.tsx';
+import { usePupils } from '../../editor/use-pupils.ts';
+import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
+import { useCapoRows } from './use-capo-rows.ts';
+
+const NOTHING: CapoPlan = { rows: [], leftOut: [], loosenings: [], isUnsingable: false };
+
+/** What the Capo step shows. */
+export type CapoStep = ReturnType<typeof useCapoStep>;
+
+/** Everything that the Capo step shows of the rungs. */
+export function useCapoStep() {
+  const document = useDocument();
+  const part = usePart();
+  const nameOf = useChordName();
+  const { pupils, guitarClass } = usePupils();
+  const { plan, isWorking, failure } = useCapoRows(document, part, pupils);
+  const { rows } = plan ?? NOTHING;
+  const isSettled = rows.length > 0 && rows.every(({ isRough }) => !isRough);
+  const easiest = useMemo(() => (isSettled ? easiestFrets(rows) : []), [rows, isSettled]);
+  const names: ReasonNames = {
+    chord: nameOf,
+    who: guitarClass?.value.name ?? 'the class',
+    singer: part.wishes.singer?.name || 'the singer',
+  };
+  return {
+    document,
+    part,
+    plan: plan ?? NOTHING,
+    isWorking,
+    failure,
+    easiest,
+    names,
+    guitarClass,
+    keys: songKeysOf(document, part),
+    row: rows.find(({ capoFret }) => capoFret === part.setup.capoFret) ?? null,
+    best: rows.find(({ capoFret }) => capoFret === easiest[0]) ?? null,
+  };
+}
+
+/** Puts the capo where a row says, with the key and the shapes that were planned for it; nothing is planned anew. */
+export function useTakeSetup(): (setup: Setup, row: CapoRow | null) => void {
+  const editor = useSongEditor();
+  const part = usePart();
+  const { recordShift } = useDocument().facts;
+  return useCallback(
+    (setup, row) => {
+      if (row === null) {
+        editor.run({ kind: 'set-capo', partId: part.id, capoFret: setup.capoFret });
+        return;
+      }
+      editor.run({
+        kind: 'take-setup',
+        partId: part.id,
+        setup,
+        keyShift: nearestMove(row.recordShift - recordShift),
+        shapes: row.chords.flatMap(({ shapeChord, rated }) =>
+          rated === null ? [] : [{ chord: shapeChord, fingering: rated.fingering }],
+        ),
+      });
+    },
+    [editor, part.id, recordShift],
+  );
+}

@@ -1,0 +1,157 @@
+import { useState } from 'react';
+import { Radio, RadioGroup } from 'react-aria-components';
+import { styled } from 'styled-components';
+import type { ShapePlan, ShapeSheet } from '../../../core/arrange/shape-plan.ts';
+import { formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
+import { formatBassLine, formatFamily, formatTimes } from '../../../core/page/line-words.ts';
+import { formatCount } from '../../../core/page/setup-words.ts';
+import { formatShapeWords, listShapeDegrees, listShapeNotes } from '../../../core/page/shape-words.ts';
+import { songKeysOf } from '../../../core/song/song-keys.ts';
+import { useChordName } from '../../api/settings.tsx';
+import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { ShapeBox } from '../../painters/shape-box.tsx';
+import { colour, nameFace } from '../../theme/tokens.ts';
+import { Choice } from '../../ui/choice.tsx';
+import { Signed } from '../../ui/signed.tsx';
+import { ShapeDetails } from './shape-details.tsx';
+import { TwoColumns } from './two-columns.tsx';
+import { usePlaceStyle } from './use-reading.ts';
+
+const BELOW = [
+  { value: 'fingers', text: 'fingers' },
+  { value: 'notes', text: 'notes' },
+  { value: 'degrees', text: 'degrees' },
+] as const;
+type Below = (typeof BELOW)[number]['value'];
+
+/** Every shape of the song in order of first use, large, with what is to be said of the chosen one beside it. */
+export function ShapesView({ plan }: { readonly plan: ShapePlan }) {
+  const [below, setBelow] = useState<Below>('fingers');
+  const [chosenName, choose] = useState('');
+  const nameOf = useChordName();
+  const chosen = plan.sheets.find(({ chord }) => formatChordSymbol(chord) === chosenName) ?? plan.sheets[0];
+  return (
+    <TwoColumns>
+      <section aria-label="Shapes of the song">
+        <Head>
+          <p>
+            {formatCount(plan.sheets.length, 'shape')}, in order of first use. The song costs {plan.total.toFixed(1)}{' '}
+            easy fingers as it is held now.
+          </p>
+          <Choice label="Below the strings" options={BELOW} value={below} onChange={setBelow} />
+        </Head>
+        <Sheets
+          aria-label="Shape"
+          value={chosen === undefined ? '' : formatChordSymbol(chosen.chord)}
+          orientation="horizontal"
+          onChange={choose}
+        >
+          {plan.sheets.map((sheet) => (
+            <Sheet key={formatChordSymbol(sheet.chord)} sheet={sheet} below={below} />
+          ))}
+        </Sheets>
+        <Lines plan={plan} names={plan.sheets.map(({ chord }) => nameOf(chord))} />
+      </section>
+      <aside aria-label="The chosen shape">
+        {chosen !== undefined && <ShapeDetails key={formatChordSymbol(chosen.chord)} sheet={chosen} />}
+      </aside>
+    </TwoColumns>
+  );
+}
+
+function Sheet({ sheet, below }: { readonly sheet: ShapeSheet; readonly below: Below }) {
+  const nameOf = useChordName();
+  const style = usePlaceStyle();
+  const part = usePart();
+  const texts = useBelow(sheet, below);
+  const { chord, rated, bars, entries, stored, sounding } = sheet;
+  const name = nameOf(chord);
+  const words = rated === null ? ['No shape found.'] : formatShapeWords(rated.fingering, chord, style);
+  const how = stored?.origin === 'pinned' ? 'pinned' : stored?.origin === 'chosen' ? 'chosen' : '';
+  return (
+    <Card value={formatChordSymbol(chord)} aria-label={`${name}. ${words.join(' ')}`}>
+      <b>
+        <Signed text={name} />
+      </b>
+      <small>
+        <Signed text={`sounds ${nameOf(sounding)}`} />
+        {how !== '' && <em> · {how}</em>}
+      </small>
+      {rated === null ? (
+        <p>No shape found here.</p>
+      ) : (
+        <ShapeBox
+          fingering={rated.fingering}
+          capoFret={part.setup.capoFret}
+          gridPx={104}
+          detail={below === 'fingers' ? 'fingers' : 'dots only'}
+          below={texts}
+          label={words.join(' ')}
+        />
+      )}
+      <small>
+        {entries === 0 ? 'not played' : `${formatCount(bars, 'bar')}, entered ${formatTimes(entries)}`}
+        {rated !== null && `, effort ${rated.effort.total.toFixed(1)}`}
+      </small>
+    </Card>
+  );
+}
+
+function useBelow({ rated, chord }: ShapeSheet, below: Below): readonly (string | null)[] | null {
+  const document = useDocument();
+  const part = usePart();
+  if (rated === null || below === 'fingers') {
+    return null;
+  }
+  return below === 'notes'
+    ? listShapeNotes(rated.fingering, part.setup, songKeysOf(document, part).shape)
+    : listShapeDegrees(rated.fingering, part.setup, chord);
+}
+
+/** What runs through several shapes: fingers that stay, and what the bass does. */
+function Lines({ plan, names }: { readonly plan: ShapePlan; readonly names: readonly string[] }) {
+  const document = useDocument();
+  const part = usePart();
+  const style = usePlaceStyle();
+  const { shape: shapeKey } = songKeysOf(document, part);
+  const sentences = [
+    ...plan.families.map((family) => formatFamily(family, names, style)),
+    ...plan.bassLines.map((line) => formatBassLine(line, names, shapeKey)),
+  ];
+  return sentences.length === 0 ? null : (
+    <Told>
+      <h2>What runs through them</h2>
+      <ul>
+        {sentences.map((sentence) => (
+          <li key={sentence}>
+            <Signed text={sentence} />
+          </li>
+        ))}
+      </ul>
+    </Told>
+  );
+}
+
+const Head = styled.div`
+  display: flex; flex-wrap: wrap; justify-content: space-between; gap: 6px 20px; padding-bottom: 10px;
+  p { font-size: 14px; color: ${colour.quiet}; }
+`;
+const Sheets = styled(RadioGroup)`
+  display: grid; grid-template-columns: repeat(auto-fill, minmax(152px, 1fr)); border-top: 1px solid ${colour.hairline}; border-left: 1px solid ${colour.hairline};
+`;
+const Card = styled(Radio)`
+  display: grid; justify-items: center; align-content: start; gap: 2px; padding: 12px 8px 12px; cursor: pointer;
+  border-right: 1px solid ${colour.hairline}; border-bottom: 1px solid ${colour.hairline};
+  b { font: 650 24px/1.1 ${nameFace}; }
+  small { font-size: 12.5px; color: ${colour.quiet}; text-align: center; }
+  em { font-style: normal; color: ${colour.brassText}; font-weight: 650; }
+  svg { margin: 6px 0 4px; }
+  &[data-hovered] { background: ${colour.sheet}; }
+  &[data-selected] { background: ${colour.brassSoft}; box-shadow: inset 0 0 0 2px ${colour.brass}; }
+  &[data-focus-visible] { outline: 3px solid ${colour.spruce}; outline-offset: -1px; z-index: 1; }
+`;
+const Told = styled.section`
+  padding-top: 20px; display: grid; gap: 6px;
+  h2 { font-size: 17px; }
+  ul { margin: 0; padding-left: 18px; display: grid; gap: 4px; font-size: 14.5px; }
+`;

@@ -1,0 +1,12 @@
+import type { PlaceStyle } from '../../../core/page/change-words.ts';
+import { boxStyleOf } from '../../../core/page/handout-content.ts';
+import { useSettings } from '../../api/settings.tsx';
+import { usePart } from '../../editor/use-song.tsx';
+
+/** How this class says where a finger stands. */
+export function usePlaceStyle(): PlaceStyle {
+  const settings = useSettings();
+  const { tuning, capoFret } = usePart().setup;
+  const { fretsAdded } = boxStyleOf(capoFret, settings, 'fingers');
+  return { tuning, stringNaming: settings.stringNaming, fretOffset: fretsAdded };
+}

@@ -21,6 +21,7 @@ const BELOW = [
   { value: 'fingers', text: 'fingers' },
   { value: 'notes', text: 'notes' },
   { value: 'degrees', text: 'degrees' },
+  { value: 'words', text: 'words' },
 ] as const;
 type Below = (typeof BELOW)[number]['value'];
 
@@ -84,10 +85,15 @@ function Sheet({ sheet, below }: { readonly sheet: ShapeSheet; readonly below: B
           fingering={rated.fingering}
           capoFret={part.setup.capoFret}
           gridPx={104}
-          detail={below === 'fingers' ? 'fingers' : 'dots only'}
+          detail={below === 'fingers' || below === 'words' ? 'fingers' : 'dots only'}
           below={texts}
           label={words.join(' ')}
         />
+      )}
+      {below === 'words' && rated !== null && (
+        <Spoken>
+          <Signed text={words.join(' ')} />
+        </Spoken>
       )}
       <small>
         {entries === 0 ? 'not played' : `${formatCount(bars, 'bar')}, entered ${formatTimes(entries)}`}
@@ -100,7 +106,7 @@ function Sheet({ sheet, below }: { readonly sheet: ShapeSheet; readonly below: B
 function useBelow({ rated, chord }: ShapeSheet, below: Below): readonly (string | null)[] | null {
   const document = useDocument();
   const part = usePart();
-  if (rated === null || below === 'fingers') {
+  if (rated === null || below === 'fingers' || below === 'words') {
     return null;
   }
   return below === 'notes'
@@ -149,6 +155,9 @@ const Card = styled(Radio)`
   &[data-hovered] { background: ${colour.sheet}; }
   &[data-selected] { background: ${colour.brassSoft}; box-shadow: inset 0 0 0 2px ${colour.brass}; }
   &[data-focus-visible] { outline: 3px solid ${colour.spruce}; outline-offset: -1px; z-index: 1; }
+`;
+const Spoken = styled.span`
+  font-size: 13px; text-align: left; padding: 2px 4px 4px;
 `;
 const Told = styled.section`
   padding-top: 20px; display: grid; gap: 6px;

@@ -62,7 +62,7 @@ test('the focus is always to be seen', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
   await page.waitForURL(/\/capo$/);
-  for (const key of ['1', '2', '4', '7']) {
+  for (const key of ['1', '2', '3', '4', '7']) {
     await page.keyboard.press('Escape');
     await page.keyboard.press(key);
     await page.waitForLoadState('networkidle');
@@ -92,7 +92,8 @@ test('everything that can be pressed is at least 24 px large', async ({ page }) 
   await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
   await page.waitForURL(/\/capo$/);
   const song = page.url().replace(/\/\w+$/, '');
-  for (const path of ['/', '/settings', `${song}/listen`, `${song}/capo`, `${song}/map`, `${song}/handout`]) {
+  const steps = ['listen', 'capo', 'shapes', 'map', 'handout'].map((step) => `${song}/${step}`);
+  for (const path of ['/', '/settings', '/classes', ...steps]) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');
     const small = await page.evaluate(() =>

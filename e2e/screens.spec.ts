@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectNoAxeFindings, newSong } from './pages.ts';
 
-const STEPS = ['listen', 'capo', 'map', 'handout'] as const;
+const STEPS = ['listen', 'capo', 'shapes', 'map', 'handout'] as const;
 
 test('axe finds nothing on any screen, full or empty', async ({ page }) => {
   const complaints = collectComplaints(page);
@@ -105,14 +105,20 @@ test('nothing scrolls sideways on a small screen', async ({ page }) => {
   await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
   await page.waitForURL(/\/capo$/);
   const song = page.url().replace(/\/\w+$/, '');
-  await page.setViewportSize({ width: 1024, height: 768 });
-  for (const step of STEPS) {
-    await page.goto(`${song}/${step}`);
-    await expect(page.locator('main#step')).not.toBeEmpty();
-    const overflow = await page.evaluate(
-      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-    );
-    expect(overflow, step).toBe(0);
+  for (const [width, height] of [
+    [1024, 768],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    for (const path of [...STEPS.map((step) => `${song}/${step}`), '/classes']) {
+      await page.goto(path);
+      await expect(page.locator('main').first()).not.toBeEmpty();
+      await page.waitForLoadState('networkidle');
+      const overflow = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      );
+      expect(overflow, `${path} at ${width}`).toBe(0);
+    }
   }
 });
 

@@ -34,11 +34,21 @@ await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
 await page.getByText('golden rung').waitFor();
 await shoot('capo');
 const song = page.url().replace(/\/\w+$/, '');
-for (const step of ['listen', 'map', 'handout']) {
+for (const step of ['listen', 'shapes', 'map', 'handout']) {
   await page.goto(`${song}/${step}`);
   await page.locator('main#step > *').first().waitFor();
   await shoot(step);
 }
+
+await page.goto(`${song}/shapes`);
+await page.getByRole('tab', { name: 'Changes' }).click();
+await page.getByRole('radio', { name: /^G to D/ }).click({ force: true });
+await page.getByRole('button', { name: 'Next' }).click();
+await shoot('changes');
+
+await page.goto(`${base}/classes`);
+await page.getByRole('heading', { name: /^Shapes it knows/ }).waitFor();
+await shoot('classes');
 
 await page.goto(`${base}/settings`);
 await page.getByRole('heading', { name: 'This device' }).waitFor();

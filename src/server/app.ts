@@ -2,6 +2,7 @@ import express, { type Express, type Router } from 'express';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { createClassRoutes } from './classes/routes.ts';
+import { addDemoClass } from './demo/demo-class.ts';
 import { addDemoSongs } from './demo/demo-songs.ts';
 import { AppError } from './http/app-error.ts';
 import { errorHandler } from './http/error-handler.ts';
@@ -52,6 +53,7 @@ export function createApp({ services, pages, logger, extraNames, requestsInTenSe
   app.use('/api/settings', createSettingsRoutes(services.settings));
   app.post('/api/demo-songs', async (_request, response) => {
     await addDemoSongs(services.songs);
+    await addDemoClass(services.classes);
     response.status(204).end();
   });
   app.use('/api', (_request, _response, next) => {

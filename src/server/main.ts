@@ -8,6 +8,7 @@ import { createBackupRepository } from './backup/repository.ts';
 import { scheduleBackups } from './backup/schedule.ts';
 import { writeBackup } from './backup/write-backup.ts';
 import { BACKUPS, LibraryError, openLibrary } from './data-folder/open-library.ts';
+import { addDemoClass } from './demo/demo-class.ts';
 import { addDemoSongs } from './demo/demo-songs.ts';
 import { createPages } from './http/pages.ts';
 import { createServices } from './services.ts';
@@ -49,9 +50,10 @@ async function start(): Promise<void> {
     templateFile: existsSync(template) ? template : null,
   });
   const services = createServices(library.db, () => new Date());
-  const { songs } = services;
+  const { songs, classes } = services;
   if (library.isNew && wantsDemo) {
     await addDemoSongs(songs);
+    await addDemoClass(classes);
   }
   await songs.purge();
   const webFolder = join(here, '..', 'web');

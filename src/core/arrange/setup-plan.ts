@@ -191,7 +191,7 @@ function listShifts(problem: SongProblem, { keyShifts, singer }: SetupQuestion) 
 }
 
 /** How the tune lies for the singer in a setup's key; null without a tune or a singer. */
-export function fitOf({ melody }: SongProblem, { singer }: SetupQuestion, { keyShift }: SetupPlace): SingerFit | null {
+function fitOf({ melody }: SongProblem, { singer }: SetupQuestion, { keyShift }: SetupPlace): SingerFit | null {
   return singer === null || melody === null ? null : findSingerFit(melody, singer, keyShift);
 }
 

@@ -5,6 +5,7 @@ import { pino } from 'pino';
 import { afterAll, describe, expect, test } from 'vitest';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
 import { openLibrary } from '../data-folder/open-library.ts';
+import { createDemoClass } from '../demo/demo-class.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
 import { createServices } from '../services.ts';
 import { createBackupRepository } from './repository.ts';
@@ -23,13 +24,14 @@ describe('backups', () => {
   test('are written whole, only when something changed, and bring every song back as it was', async () => {
     const [data, backups] = [join(root, 'data'), join(root, 'data', 'backups')];
     const library = await openLibrary(data, files);
-    const { songs, settings } = createServices(library.db, () => NOW);
+    const { songs, settings, classes } = createServices(library.db, () => NOW);
     const repository = createBackupRepository(library.db);
     const [document] = createDemoSongs();
     const kept = await songs.create({ document: document as never });
     const deleted = await songs.create({ title: 'Deleted' });
     await songs.remove(deleted.id);
     await settings.change({ chordStyle: 'signs' });
+    const wednesday = await classes.create(createDemoClass());
 
     const file = await writeBackup(repository, backups, NOW);
     expect(file).toBe(join(backups, 'library-2026-05-04T10-20-30-400Z.json'));
@@ -50,6 +52,7 @@ describe('backups', () => {
     expect((await services.songs.open(kept.id)).document).toEqual(document);
     await services.songs.restore(deleted.id);
     expect((await services.settings.read()).chordStyle).toBe('signs');
+    expect(await services.classes.list()).toEqual([wednesday]);
     await again.close();
   });
 

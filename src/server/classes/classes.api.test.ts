@@ -1,6 +1,6 @@
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { newClass } from '../../core/song/guitar-class.ts';
+import { type GuitarClass, newClass } from '../../core/song/guitar-class.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 
 let server: TestServer;
@@ -13,6 +13,16 @@ const http = () => supertest(server.url);
 const G = { chord: { root: 'G', quality: '', bass: null }, shape: [3, 2, 0, 0, 3, 3] };
 
 describe('classes', () => {
+  test('of a library with the demo are one, which knows eight open shapes, and is added once', async () => {
+    await http().post('/api/demo-songs').expect(204);
+    await http().post('/api/demo-songs').expect(204);
+    const { classes } = (await http().get('/api/classes')).body;
+    expect(classes.map(({ value }: { value: GuitarClass }) => [value.name, value.known.length])).toEqual([
+      ['Wednesday class', 8],
+    ]);
+    await http().delete(`/api/classes/${classes[0].id}`).expect(204);
+  });
+
   test('are made, changed, listed by name and taken away', async () => {
     const made = (await http().post('/api/classes').send(newClass('Wednesday')).expect(201)).body;
     await http().post('/api/classes').send(newClass('Beginners')).expect(201);

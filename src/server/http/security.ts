@@ -27,7 +27,8 @@ export const securityHeaders: RequestHandler = helmet({
       'font-src': ["'self'"],
       'img-src': ["'self'", 'data:'],
       'connect-src': ["'self'"],
-      'worker-src': ["'self'"],
+      // The audio package keeps its clock in a worker made from text.
+      'worker-src': ["'self'", 'blob:'],
       'manifest-src': ["'self'"],
       'base-uri': ["'none'"],
       'form-action': ["'none'"],

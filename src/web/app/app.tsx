@@ -1,6 +1,8 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { useEffect } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { songIdSchema } from '../../contract/api.ts';
+import { coreWorker } from '../api/core-worker.ts';
 import { askEarly } from '../editor/open-song.ts';
 import { SongsPage } from '../features/songs/songs-page.tsx';
 import { GlobalStyle } from '../theme/global-style.ts';
@@ -72,8 +74,22 @@ const router = createBrowserRouter([
   { path: '*', element: <Navigate to="/" replace /> },
 ]);
 
+/** Once the first page stands: starts the worker and fetches the step that songs open at, so that the first song does not wait. */
+function useReadyForSongs(): void {
+  useEffect(() => {
+    const timer = window.setTimeout(() => {
+      coreWorker.warm();
+      void import('../features/capo/capo-page.tsx');
+    }, READY_AFTER_MS);
+    return () => window.clearTimeout(timer);
+  }, []);
+}
+
+const READY_AFTER_MS = 150;
+
 /** The whole application. */
 export function App() {
+  useReadyForSongs();
   return (
     <QueryClientProvider client={queries}>
       <GlobalStyle />

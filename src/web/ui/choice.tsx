@@ -32,7 +32,7 @@ export function Choice<T extends string>(props: {
 }
 
 const Group = styled(RadioGroup)`
-  display: flex; align-items: center; gap: 4px; font-size: 14px;
+  display: flex; flex-wrap: wrap; align-items: center; gap: 4px; font-size: 14px;
   label:first-child, [slot="label"] { color: ${colour.quiet}; margin-right: 4px; }
 `;
 const Word = styled(Radio)`

@@ -5,7 +5,7 @@ import { formatCapo, formatCount, formatShapeKey } from '../../../core/page/setu
 type ChordName = (chord: ChordSymbol) => string;
 
 /** "no barre", "2 barres in 15 bars": how many of the chords are barre chords, and how much of the song they hold. */
-export function barreWords({ barreChords, chords }: CapoRow): string {
+function barreWords({ barreChords, chords }: CapoRow): string {
   const bars = chords.reduce((sum, chord) => sum + (chord.isBarre ? chord.bars : 0), 0);
   const inBars = bars === 0 ? '' : ` in ${formatCount(bars, 'bar')}`;
   return barreChords.length === 0 ? 'no barre' : `${formatCount(barreChords.length, 'barre')}${inBars}`;

@@ -16,9 +16,7 @@ export async function playTone(hz: number, seconds: number): Promise<string | nu
 }
 
 async function openSound(): Promise<Sound> {
-  const { Context, setContext, start, Synth, now } = await import('tone');
-  // A clock by timers: the package's own runs in a worker made from text, which this page's rules forbid.
-  setContext(new Context({ clockSource: 'timeout' }));
+  const { start, Synth, now } = await import('tone');
   await start();
   const synth = new Synth({
     oscillator: { type: 'fattriangle', count: 2, spread: 2 },

@@ -54,7 +54,10 @@ test('a shape is chosen, pinned, ruled out and let go, and the song says at once
 
 test('notes and degrees stand below the strings on request', async ({ page }) => {
   await openShapes(page);
-  const box = page.locator('label').filter({ has: page.getByRole('radio', { name: /^Am\./ }) }).locator('svg');
+  const box = page
+    .locator('label')
+    .filter({ has: page.getByRole('radio', { name: /^Am\./ }) })
+    .locator('svg');
   await page.getByRole('radio', { name: 'degrees' }).click({ force: true });
   await expect(box).toContainText('♭3');
   await page.getByRole('radio', { name: 'notes' }).click({ force: true });

@@ -141,6 +141,7 @@ describe('setups side by side', () => {
     const kinds = listDifferences(pair).map(({ kind }) => kind);
     expect(kinds).toContain('shape-key');
     expect(kinds).not.toContain('sounding-key');
+    expect(kinds).not.toContain('record');
     expect(kinds.filter((kind) => kind === 'chord')).toHaveLength(4);
     const same = pair[0] === undefined ? [] : [pair[0], pair[0]];
     expect(listDifferences(same)).toEqual([]);

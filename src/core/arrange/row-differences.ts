@@ -20,8 +20,8 @@ export type RowDifference =
   | { readonly kind: 'singer'; readonly values: readonly (SingerFit | null)[] }
   | { readonly kind: 'hardest'; readonly values: readonly CapoRow['hardest'][] }
   | { readonly kind: 'crowding'; readonly values: readonly CapoRow['crowding'][] }
-  /** The capo fret that plays along with the record; null where there is none. */
-  | { readonly kind: 'record-capo'; readonly values: readonly (number | null)[] };
+  /** How far each sounds from the record, in semitones, and the capo fret at which its shapes play along; null for none. */
+  | { readonly kind: 'record'; readonly values: readonly Pick<CapoRow, 'recordShift' | 'recordCapoFret'>[] };
 
 /** Efforts nearer than this are not told apart. */
 const SAME_EFFORT = 0.05;
@@ -45,7 +45,7 @@ export function listDifferences(rows: readonly CapoRow[]): readonly RowDifferenc
     { kind: 'change', values: rows.map(({ effort }) => effort.change) },
     { kind: 'singer', values: rows.map(({ singer }) => singer) },
     { kind: 'crowding', values: rows.map(({ crowding }) => crowding) },
-    { kind: 'record-capo', values: rows.map(({ recordCapoFret }) => recordCapoFret) },
+    { kind: 'record', values: rows.map(({ recordShift, recordCapoFret }) => ({ recordShift, recordCapoFret })) },
   ];
   return all.filter(isDifferent);
 }
@@ -63,6 +63,8 @@ function isDifferent(difference: RowDifference): boolean {
     case 'hold':
     case 'change':
       return Math.max(...difference.values) - Math.min(...difference.values) > SAME_EFFORT;
+    case 'record':
+      return differ(difference.values.map(({ recordShift }) => recordShift));
     default:
       return differ(difference.values);
   }

@@ -86,10 +86,12 @@ function stripWords(
 }
 
 const Strip = styled.header`
-  display: flex; align-items: center; gap: 28px; min-height: ${frame.stripPx}px; padding: 8px 24px;
-  border-bottom: 1px solid ${colour.hairline}; flex-wrap: wrap;
-  h1 { font: 650 20px/1.2 ${nameFace}; max-width: 26ch; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-  dl { display: flex; flex-wrap: wrap; gap: 4px 24px; margin: 0; }
+  display: flex; align-items: center; gap: 24px; min-height: ${frame.stripPx}px; padding: 8px 24px;
+  border-bottom: 1px solid ${colour.hairline};
+  h1 { font: 650 20px/1.2 ${nameFace}; max-width: 26ch; flex: 0 1 auto; min-width: 7ch; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+  dl { display: flex; gap: 4px 20px; margin: 0; flex: none; }
+  > :last-child { flex: none; }
+  @media (max-width: 1100px) { flex-wrap: wrap; dl { flex: 0 1 auto; flex-wrap: wrap; } }
   dt { font-size: 12px; color: ${colour.quiet}; line-height: 1.3; }
   dd { margin: 0; font-weight: 650; line-height: 1.3; }
   dd a { color: inherit; text-decoration: underline dotted ${colour.brass} 2px; text-underline-offset: 4px; display: inline-block; min-height: 24px; min-width: 24px; }

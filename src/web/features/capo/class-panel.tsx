@@ -1,13 +1,15 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { CapoRow } from '../../../core/arrange/capo-rows.ts';
+import type { Hand } from '../../../core/shapes/hand.ts';
 import { learnSong } from '../../../core/song/guitar-class.ts';
 import { useClassActions, useClasses } from '../../api/classes.ts';
-import { useChordName } from '../../api/settings.tsx';
+import { useChangeSettings, useChordName } from '../../api/settings.tsx';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart, useSongState } from '../../editor/use-song.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
+import { HandFields } from '../../ui/hand-fields.tsx';
 import { Panel } from '../../ui/panel.tsx';
 import { Select } from '../../ui/select.tsx';
 import { Signed } from '../../ui/signed.tsx';
@@ -28,7 +30,7 @@ export function ClassPanel({ row }: { readonly row: CapoRow | null }) {
       ? 'no class: every shape counts alike'
       : `${guitarClass.value.name}; ${news.length === 0 ? 'nothing new here' : `new here: ${news.map(nameOf).join(', ')}`}`;
   return (
-    <Panel title="The class" summary={<Signed text={summary} />}>
+    <Panel title="The class and its hand" summary={<Signed text={summary} />}>
       <Select
         label="Planned for"
         options={[
@@ -41,11 +43,31 @@ export function ClassPanel({ row }: { readonly row: CapoRow | null }) {
       {wishes.classId !== null && classes !== null && guitarClass === null && (
         <p>The class this song was planned for is not in this library.</p>
       )}
+      <OwnHand />
       {guitarClass !== null && <Taught />}
       <p>
         <Link to="/classes">Classes and the shapes they know</Link>
       </p>
     </Panel>
+  );
+}
+
+/** The hand that shapes are found for: the class's, or without one the library's. */
+function OwnHand() {
+  const { pupils, guitarClass } = usePupils();
+  const { change } = useClassActions();
+  const changeSettings = useChangeSettings();
+  const [problem, setProblem] = useState('');
+  const set = (hand: Hand): void => {
+    const saved =
+      guitarClass === null ? changeSettings({ hand }) : change(guitarClass, (value) => ({ ...value, hand }));
+    void saved.then((refusal) => setProblem(refusal ?? ''));
+  };
+  return (
+    <>
+      <HandFields hand={pupils.hand} onChange={set} />
+      {problem !== '' && <Caution role="alert">{problem}</Caution>}
+    </>
   );
 }
 

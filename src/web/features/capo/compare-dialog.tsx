@@ -4,6 +4,7 @@ import type { CapoRow, RowChord } from '../../../core/arrange/capo-rows.ts';
 import { listDifferences, type RowDifference } from '../../../core/arrange/row-differences.ts';
 import type { Tuning } from '../../../core/fretboard/tuning.ts';
 import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
+import { formatTimes } from '../../../core/page/line-words.ts';
 import { formatCapo, formatKeyWords, formatShapeKey } from '../../../core/page/setup-words.ts';
 import type { SongMap } from '../../../core/song/document.ts';
 import { useChordName } from '../../api/settings.tsx';
@@ -29,7 +30,7 @@ const LABELS: Readonly<Record<Exclude<RowDifference['kind'], 'chord'>, string>> 
   change: 'of it, changing',
   singer: 'voice',
   crowding: 'room for the fingers',
-  'record-capo': 'with the record',
+  record: 'with the record',
 };
 
 /** Two or three setups side by side: what tells them apart, and nothing else. */
@@ -122,7 +123,7 @@ function cellsOf(
     case 'hardest':
       return difference.values.map((hardest) =>
         signed(
-          hardest === null ? '–' : `${nameOf(hardest.from)} to ${nameOf(hardest.to)}, ${timesWords(hardest.count)}`,
+          hardest === null ? '–' : `${nameOf(hardest.from)} to ${nameOf(hardest.to)}, ${formatTimes(hardest.count)}`,
         ),
       );
     case 'singer':
@@ -133,10 +134,8 @@ function cellsOf(
           ? 'room enough'
           : `neck fret ${crowding.neckFret}: ${Math.round(crowding.spaceMm)} mm for ${crowding.fingers}`,
       );
-    case 'record-capo':
-      return difference.values.map((fret) =>
-        fret === null ? 'no fret plays along' : `plays along at ${formatCapo(fret).toLowerCase()}`,
-      );
+    case 'record':
+      return difference.values.map(recordWords);
     case 'effort':
     case 'hold':
     case 'change':
@@ -150,8 +149,15 @@ function signed(text: string): ReactNode {
   return <Signed key={text} text={text} />;
 }
 
-function timesWords(count: number): string {
-  return count === 1 ? 'once' : count === 2 ? 'twice' : `${count} times`;
+function recordWords({ recordShift, recordCapoFret }: Pick<CapoRow, 'recordShift' | 'recordCapoFret'>): string {
+  if (recordShift === 0) {
+    return 'plays along as it is';
+  }
+  return recordCapoFret === null
+    ? 'no fret plays along'
+    : recordCapoFret === 0
+      ? 'plays along without a capo'
+      : `plays along at capo ${recordCapoFret}`;
 }
 
 function ChordCell({ chord, capoFret }: { readonly chord: RowChord; readonly capoFret: number }) {

@@ -6,7 +6,7 @@
  * kind drops the older one, whose answer nobody waits for any more.
  */
 import { createPlanMemory, type PlanMemory } from '../core/arrange/candidates.ts';
-import { type CapoPlan, planCapoRows } from '../core/arrange/capo-rows.ts';
+import { type CapoPlan, NO_CAPO_PLAN, planCapoRows } from '../core/arrange/capo-rows.ts';
 import { planShapes, type ShapePlan } from '../core/arrange/shape-plan.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { applyTextInSteps } from '../core/formats/text-chart/apply-text.ts';
@@ -125,12 +125,10 @@ function* planShapesOf(
   return part === null ? null : yield* planShapes(document, part, { ...pupils, memory });
 }
 
-const NO_PLAN: CapoPlan = { rows: [], leftOut: [], loosenings: [], isUnsingable: false };
-
 function* planPart(
   { document, partId, pupils }: Extract<WorkerRequest, { kind: 'plan-capo' }>,
   memory: PlanMemory,
 ): Steps<CapoPlan, CapoPlan> {
   const part = findPart(document, partId);
-  return part === null ? NO_PLAN : yield* planCapoRows(document, part, { ...pupils, memory });
+  return part === null ? NO_CAPO_PLAN : yield* planCapoRows(document, part, { ...pupils, memory });
 }

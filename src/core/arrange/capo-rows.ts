@@ -16,7 +16,15 @@ import type { Crowding } from './crowding.ts';
 import { findKeyChanges, type KeyChanges, type KeyLift, listKeyLifts } from './key-lifts.ts';
 import { questionOf } from './part-shapes.ts';
 import type { Planner } from './planner.ts';
-import { EACH_CAPO, type PlannedSetup, planSetups, type SetupEffort, type SetupPlan, TIE } from './setup-plan.ts';
+import {
+  EACH_CAPO,
+  MOST_PLANNED_CHORDS,
+  type PlannedSetup,
+  planSetups,
+  type SetupEffort,
+  type SetupPlan,
+  TIE,
+} from './setup-plan.ts';
 import { canKeepPin, type SetupQuestion } from './setup-question.ts';
 import { listReasons, type SetupReason } from './setup-reasons.ts';
 import type { Solution, SolvedChord } from './setup-solution.ts';
@@ -70,11 +78,25 @@ export type CapoPlan = {
   readonly loosenings: readonly { readonly pin: SetupPin; readonly setups: number }[];
   /** Whether no key asked for holds the whole tune. */
   readonly isUnsingable: boolean;
+  /** How many different chords the song has, where that is more than can be planned together; else null. */
+  readonly tooManyChords: number | null;
+};
+
+/** No rungs, as for a song without chords. */
+export const NO_CAPO_PLAN: CapoPlan = {
+  rows: [],
+  leftOut: [],
+  loosenings: [],
+  isUnsingable: false,
+  tooManyChords: null,
 };
 
 /** The rows of a part in order of fret, in steps; those known so far on the way. None for a song without chords. */
 export function* planCapoRows(document: SongDocument, part: Part, planner: Planner): Steps<CapoPlan, CapoPlan> {
   const problem = toSongProblem(document);
+  if (problem.chords.length > MOST_PLANNED_CHORDS) {
+    return { ...NO_CAPO_PLAN, tooManyChords: problem.chords.length };
+  }
   const question = questionOf(part, planner);
   const work: RowWork = {
     problem,
@@ -121,6 +143,7 @@ function toCapoPlan(plan: SetupPlan, work: RowWork, loosenings: CapoPlan['loosen
     leftOut: listLeftOut(plan, work.question),
     loosenings,
     isUnsingable: plan.isUnsingable,
+    tooManyChords: null,
   };
 }
 

@@ -11,7 +11,7 @@ import type { SongDocument } from '../song/document.ts';
 import { changePart, mainPartOf } from '../song/parts.ts';
 import type { Wishes } from '../song/wishes.ts';
 import { rankCapoPairs } from './capo-pairs.ts';
-import { type CapoPlan, easiestFrets, planCapoRows } from './capo-rows.ts';
+import { type CapoPlan, easiestFrets, NO_CAPO_PLAN, planCapoRows } from './capo-rows.ts';
 import { fillShapes } from './part-shapes.ts';
 import { createPlanner } from './planner.ts';
 import { listDifferences } from './row-differences.ts';
@@ -32,7 +32,9 @@ const stepsOf = (document: SongDocument, known: ReadonlySet<string> | null = nul
   return [...found, step.value];
 };
 const planOf = (document: SongDocument, known: ReadonlySet<string> | null = null): CapoPlan =>
-  stepsOf(document, known).at(-1) ?? { rows: [], leftOut: [], loosenings: [], isUnsingable: false };
+  stepsOf(document, known).at(-1) ?? NO_CAPO_PLAN;
+const songWithMany = (chords: readonly string[]) =>
+  songFromChart(`key: C\n\nVerse:\n| ${chords.slice(0, 40).join(' | ')} |\n| ${chords.slice(40).join(' | ')} |\n`);
 const CHORDS = 'key: Bb\nrange: C4-D5\ntempo: 92\n\nVerse:\n| Bb | F | Gm | Eb |\n| Bb | F | Eb | F |\n';
 const song = songFromChart(CHORDS);
 
@@ -183,6 +185,13 @@ describe('a key change inside a song', () => {
   test('is not there in a song that stays in its key', () => {
     expect(planOf(song).rows[0]?.lifts).toEqual([]);
   });
+});
+
+test('a song of more chords than can be planned together says how many it has', () => {
+  const roots = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'];
+  const chords = ['', 'm', '7', 'm7', 'maj7', 'sus4'].flatMap((quality) => roots.map((root) => `${root}${quality}`));
+  const many = { ...song, map: songWithMany(chords).map };
+  expect(planOf(many)).toEqual({ ...NO_CAPO_PLAN, tooManyChords: 72 });
 });
 
 test('the easiest rung of the song is capo 3 with open shapes', () => {

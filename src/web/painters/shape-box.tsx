@@ -12,9 +12,8 @@ import { useSettings } from '../api/settings.tsx';
 import { Marks } from './marks.tsx';
 
 const GRID_MM = 10;
-const ABOVE_MM = 2.6;
-const FINGERS_MM = 2.2;
-const TEXTS_MM = 2.2;
+/** Room around the grid, in gaps between strings: signs stand as far out as strings are apart. */
+const ROOM = { above: 1.3, side: 0.6, number: 1.9, line: 1.1, below: 0.3 } as const;
 
 type ShapeBoxProps = {
   readonly fingering: Fingering;
@@ -31,18 +30,20 @@ type ShapeBoxProps = {
 export const ShapeBox = memo(function ShapeBox(props: ShapeBoxProps) {
   const { fingering, capoFret, gridPx, detail = 'dots only', below = null } = props;
   const style = boxStyleOf(capoFret, useSettings(), detail);
-  const left = hasFretNumber(fingering, style) ? 3.4 : 1.2;
+  const gap = GRID_MM / (fingering.shape.length - 1);
+  const left = gap * (hasFretNumber(fingering, style) ? ROOM.number : ROOM.side);
   const frame = { xMm: 0, yMm: 0, widthMm: GRID_MM };
-  const under = (detail === 'fingers' ? FINGERS_MM : 0.6) + (below === null ? 0 : TEXTS_MM);
-  const height = boxHeightMm(fingering, GRID_MM) + ABOVE_MM + under;
-  const width = GRID_MM + left + 1.2;
+  const lines = (detail === 'fingers' ? 1 : 0) + (below === null ? 0 : 1);
+  const above = gap * ROOM.above;
+  const height = boxHeightMm(fingering, GRID_MM) + above + gap * (ROOM.below + ROOM.line * lines);
+  const width = GRID_MM + left + gap * ROOM.side;
   const scale = gridPx / GRID_MM;
   const texts = below === null ? [] : drawBelowStrings(below, fingering, frame, style);
   return (
     <svg
       role="img"
       aria-label={props.label ?? `frets ${formatShape(fingering.shape)}`}
-      viewBox={`${-left} ${-ABOVE_MM} ${width} ${height}`}
+      viewBox={`${-left} ${-above} ${width} ${height}`}
       width={width * scale}
       height={height * scale}
     >

@@ -1,6 +1,7 @@
 import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
+import { MOST_PLANNED_CHORDS } from '../../../core/arrange/setup-plan.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -43,15 +44,8 @@ export function CapoPage() {
       ? []
       : [{ key: 'g', label: 'Put the capo on the golden rung', run: () => take(golden) }]),
   ]);
-  const isEmpty = plan.rows.length === 0 && plan.loosenings.length === 0;
-  if (isEmpty && failure !== null) {
-    return <EmptyStep title="The rungs could not be worked out" text={failure} />;
-  }
-  if (isEmpty && isWorking) {
-    return <Loading what="the rungs" />;
-  }
-  if (isEmpty) {
-    return <EmptyStep title="No chords yet" text="The rungs fill when the song has chords." />;
+  if (plan.rows.length === 0 && plan.loosenings.length === 0) {
+    return <NoRungs plan={plan} isWorking={isWorking} failure={failure} />;
   }
   return (
     <Page>
@@ -94,6 +88,22 @@ export function CapoPage() {
         onClose={comparing.close}
       />
     </Page>
+  );
+}
+
+/** Why there are no rungs, or not yet. */
+function NoRungs({ plan, isWorking, failure }: Pick<CapoStep, 'plan' | 'isWorking' | 'failure'>) {
+  if (failure !== null) {
+    return <EmptyStep title="The rungs could not be worked out" text={failure} />;
+  }
+  if (plan.tooManyChords !== null) {
+    const text = `The song has ${plan.tooManyChords} different chords; at most ${MOST_PLANNED_CHORDS} can be planned together. Divide it into several songs.`;
+    return <EmptyStep title="Too many chords for one plan" text={text} />;
+  }
+  return isWorking ? (
+    <Loading what="the rungs" />
+  ) : (
+    <EmptyStep title="No chords yet" text="The rungs fill when the song has chords." />
   );
 }
 

@@ -1,5 +1,5 @@
 import { useCallback, useMemo } from 'react';
-import { type CapoPlan, type CapoRow, easiestFrets } from '../../../core/arrange/capo-rows.ts';
+import { type CapoRow, easiestFrets, NO_CAPO_PLAN } from '../../../core/arrange/capo-rows.ts';
 import type { Setup } from '../../../core/fretboard/capo.ts';
 import type { ReasonNames } from '../../../core/page/reason-words.ts';
 import { nearestMove } from '../../../core/pitch/pitch-class.ts';
@@ -8,8 +8,6 @@ import { useChordName } from '../../api/settings.tsx';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { useCapoRows } from './use-capo-rows.ts';
-
-const NOTHING: CapoPlan = { rows: [], leftOut: [], loosenings: [], isUnsingable: false };
 
 /** What the Capo step shows. */
 export type CapoStep = ReturnType<typeof useCapoStep>;
@@ -21,7 +19,7 @@ export function useCapoStep() {
   const nameOf = useChordName();
   const { pupils, guitarClass } = usePupils();
   const { plan, isWorking, failure } = useCapoRows(document, part, pupils);
-  const { rows } = plan ?? NOTHING;
+  const { rows } = plan ?? NO_CAPO_PLAN;
   const isSettled = rows.length > 0 && rows.every(({ isRough }) => !isRough);
   const easiest = useMemo(() => (isSettled ? easiestFrets(rows) : []), [rows, isSettled]);
   const names: ReasonNames = {
@@ -32,7 +30,7 @@ export function useCapoStep() {
   return {
     document,
     part,
-    plan: plan ?? NOTHING,
+    plan: plan ?? NO_CAPO_PLAN,
     isWorking,
     failure,
     easiest,

@@ -177,6 +177,41 @@ test('chart writes the song behind another capo; what sounds stays', () => {
   expect(run(['chart', again, '--capo', '3', '--sounding']).out).toContain('| Bb | F | Gm | Eb |');
 });
 
+describe('map', () => {
+  test('answers with sections, the unrolled bars with beats and seconds, totals, and what repeats', () => {
+    const file = fileWith(
+      'map.txt',
+      'title: Mapped\nkey: C\ntempo: 60\n\nVerse:\n| C | (2/4) G | x2\n\nChorus:\n| F | C |\n',
+    );
+    const map = json('map', file);
+    expect(map.sections.map((section: { name: string }) => section.name)).toEqual(['Verse', 'Chorus']);
+    expect(map.sections[0].lines[0]).toMatchObject({
+      times: 2,
+      bars: [{ chords: ['C'] }, { metre: '2/4', chords: ['G'] }],
+    });
+    expect(
+      map.bars.map(({ startBeat, startSeconds, beats }: Record<string, number>) => [startBeat, startSeconds, beats]),
+    ).toEqual([
+      [0, 0, 4],
+      [4, 4, 2],
+      [6, 6, 4],
+      [10, 10, 2],
+      [12, 12, 4],
+      [16, 16, 4],
+    ]);
+    expect(map.totals).toEqual({ bars: 6, beats: 20, seconds: 20 });
+    expect(run(['map', song]).out).toContain('8 bars, 0:21.');
+    expect(run(['map']).code).toBe(2);
+  });
+
+  test('says what repeats', () => {
+    const file = fileWith('repeats.txt', 'key: C\n\nVerse:\n| C | G | Am | F |\n\nChorus:\n| Am | F | C | G |\n');
+    expect(json('map', file).findings.map(({ text }: { text: string }) => text)).toContain(
+      'Chorus line 1 is Verse line 1 begun at its bar 3.',
+    );
+  });
+});
+
 describe('mistakes go to standard error with a code of their own', () => {
   test.each([
     [['bogus'], '"bogus" is no command', 2],

@@ -50,6 +50,10 @@ The song's chart with the shapes behind that capo; what sounds stays.
   --tuning T                   another tuning
   --sounding                   in sounding names instead of shapes
   --json                       as JSON`,
+  map: `ladder map FILE [options]
+The song's map: sections as written, the unrolled bars with their beats and seconds, what they add up to, and what
+repeats: equal lines and sections, those that differ in one bar, loops begun at another point, loops many songs share.
+  --json                       as JSON`,
 };
 
 /** The commands at a glance. */
@@ -60,6 +64,7 @@ export const OVERVIEW = `ladder COMMAND …
   name FRETS            what a shape is called
   change CHORD CHORD    the way from one chord to the next
   chart FILE --capo N   a chart behind another capo
+  map FILE              sections, bars, length, and what repeats
 
 ladder COMMAND --help says more. Answers go to standard output, mistakes to standard error. Exit codes: 0 answered,
 1 something could not be answered, 2 the command was not understood.`;

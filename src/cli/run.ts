@@ -3,6 +3,7 @@ import { runChange } from './change.ts';
 import { runChart } from './chart.ts';
 import { CommandError } from './command-error.ts';
 import { HELP, OVERVIEW } from './help.ts';
+import { runMap } from './map.ts';
 import { runName } from './name.ts';
 import { runPlan } from './plan.ts';
 import { runShapes } from './shapes.ts';
@@ -13,6 +14,7 @@ const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer>> = 
   name: runName,
   change: runChange,
   chart: runChart,
+  map: runMap,
 };
 
 const ANSWERED = 0;

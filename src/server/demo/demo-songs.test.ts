@@ -4,6 +4,7 @@ import { easiestFrets, planCapoRows } from '../../core/arrange/capo-rows.ts';
 import { listPasses } from '../../core/arrange/form-summary.ts';
 import { questionOf } from '../../core/arrange/part-shapes.ts';
 import { createPlanner } from '../../core/arrange/planner.ts';
+import { recognise } from '../../core/arrange/recogniser.ts';
 import { checkRecord } from '../../core/arrange/record-check.ts';
 import { planSetups, type SetupPlan } from '../../core/arrange/setup-plan.ts';
 import type { SetupQuestion } from '../../core/arrange/setup-question.ts';
@@ -14,6 +15,7 @@ import { formatChordSymbol } from '../../core/harmony/chord-symbol.ts';
 import { formatKey } from '../../core/harmony/key.ts';
 import { itemAt } from '../../core/kernel/list.ts';
 import { runSteps } from '../../core/kernel/steps.ts';
+import { formatFinding } from '../../core/page/finding-words.ts';
 import { parseRange } from '../../core/pitch/midi.ts';
 import { formatMinutes } from '../../core/rhythm/clock.ts';
 import { describeChange } from '../../core/shapes/change.ts';
@@ -341,5 +343,22 @@ describe('Last Tram, Wrong Shoes', () => {
 
   test('is shown as the chart it was typed in', () => {
     expect(formatChart(chartOf(tram))).toBe(LAST_TRAM);
+  });
+});
+
+describe('what repeats in the demo songs', () => {
+  const repeatsIn = (index: number) => recognise(itemAt(songs, index)).map(formatFinding);
+
+  test('is known: equal lines, the bar that differs, the verse of Quarry Dog that comes again but for its last bar', () => {
+    expect(repeatsIn(1)).toContain('Chorus line 4 is Verse line 4.');
+    expect(repeatsIn(2)).toContain('Verse line 3 is line 1.');
+    expect(repeatsIn(3)).toEqual(
+      expect.arrayContaining([
+        'Song line 6 is line 2.',
+        'Song line 7 is line 3.',
+        'Song line 8 is line 4; bar 4 is the only difference.',
+      ]),
+    );
+    expect(repeatsIn(4)).toContain('Middle 2 line 1 is Middle line 1.');
   });
 });

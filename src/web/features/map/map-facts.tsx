@@ -1,8 +1,11 @@
+import { useMemo } from 'react';
 import { styled } from 'styled-components';
 import type { PassSummary } from '../../../core/arrange/form-summary.ts';
+import { recognise } from '../../../core/arrange/recogniser.ts';
 import { checkRecord } from '../../../core/arrange/record-check.ts';
 import { formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { isEqual } from '../../../core/kernel/equal.ts';
+import { formatFinding } from '../../../core/page/finding-words.ts';
 import { formatTotals } from '../../../core/page/setup-words.ts';
 import { formatMinutes } from '../../../core/rhythm/clock.ts';
 import { beatTicks } from '../../../core/rhythm/metre.ts';
@@ -11,7 +14,7 @@ import { totalsOf } from '../../../core/song/played-bars.ts';
 import { listSongChords } from '../../../core/song/song-chords.ts';
 import { songKeysOf } from '../../../core/song/song-keys.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { useDocument, useLaterDocument, usePart } from '../../editor/use-song.tsx';
 import { colour } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
 
@@ -46,6 +49,7 @@ export function MapFacts({
       {oddBars(played, document.facts.metre).map((text) => (
         <p key={text}>{text}</p>
       ))}
+      <Repeats />
       <h2>Chords</h2>
       <ul>
         {listSongChords(document, played).map(({ chord, bars, entries }) => (
@@ -60,6 +64,23 @@ export function MapFacts({
     </Facts>
   );
 }
+
+/** What repeats and what differs, as plain statements. */
+function Repeats() {
+  const document = useLaterDocument();
+  const sentences = useMemo(() => recognise(document).map(formatFinding), [document]);
+  return sentences.length === 0 ? null : (
+    <>
+      <h2>What repeats</h2>
+      {sentences.slice(0, MOST_SHOWN).map((sentence) => (
+        <p key={sentence}>{sentence}</p>
+      ))}
+      {sentences.length > MOST_SHOWN && <p>And {sentences.length - MOST_SHOWN} more lines that come again.</p>}
+    </>
+  );
+}
+
+const MOST_SHOWN = 12;
 
 /** Single bars in another metre, with their numbers, so that nobody trips (rule M5). */
 function oddBars(played: readonly PlayedBar[], metre: PlayedBar['metre']): readonly string[] {

@@ -1,0 +1,23 @@
+/** Loops that many songs share, by degree (common practice); those of a minor key count from its own tonic. */
+export const COMMON_LOOPS: readonly (readonly string[])[] = [
+  'I V vi IV',
+  'vi IV I V',
+  'IV I V vi',
+  'I vi IV V',
+  'I vi ii V',
+  'I IV V IV',
+  'I IV vi V',
+  'I V IV',
+  'I IV V',
+  'I V IV V',
+  'I iii IV V',
+  'I ♭VII IV',
+  'I V ♭VII IV',
+  'ii V I',
+  'i VII VI V',
+  'i VI III VII',
+  'i VI VII',
+  'i iv V',
+  'i iv v',
+  'i VII VI VII',
+].map((loop) => loop.split(' '));

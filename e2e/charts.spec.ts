@@ -83,6 +83,7 @@ test('settings change how every song reads', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
   await expect(page.getByText('G−7').first()).toBeVisible();
+  await page.getByRole('button', { name: /^The guitar/ }).click();
   await page.getByRole('button', { name: /Tuning/ }).click();
   await page.getByRole('option', { name: 'low and wide' }).click();
   const steps = page.getByRole('list', { name: 'Steps from standard tuning' });
@@ -93,7 +94,7 @@ test('settings change how every song reads', async ({ page }) => {
   ]);
   await expect(page.getByText('A string above its usual pitch can break.')).toBeVisible();
   await expectNoAxeFindings(page);
-  await page.getByRole('heading', { name: 'The guitar' }).click();
+  await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('Control+z');
   await expect(steps).toBeHidden();
   await expectSaved(page);

@@ -19,7 +19,11 @@ import { oneLine, storableText } from './text.ts';
 const id = z.int().min(1);
 const noteName = z.custom<NoteName>((value) => typeof value === 'string' && isNoteName(value), 'is no note name');
 const quality = z.custom<Quality>((value) => typeof value === 'string' && isQuality(value), 'is no chord quality');
-const midi = z.int().min(12).max(127);
+/** A note from C0 to the highest of MIDI, moved with the song's key by less than an octave. */
+const midi = z
+  .int()
+  .min(12 - 11)
+  .max(127 + 11);
 const pitchRange = z.strictObject({ lowMidi: midi, highMidi: midi });
 const ticks = z.int().min(1);
 

@@ -25,13 +25,16 @@ export function moveKey(document: SongDocument, semitones: number): SongDocument
   });
   const { facts, map } = document;
   const range = facts.melodyRange;
+  const recordShift = (facts.recordShift + semitones) % 12;
+  // However often the key moves, tune and pins stay within an octave of the record.
+  const moved = recordShift - facts.recordShift;
   return {
     ...document,
     facts: {
       ...facts,
       key: facts.key === null ? null : to,
-      melodyRange: range === null ? null : { lowMidi: range.lowMidi + semitones, highMidi: range.highMidi + semitones },
-      recordShift: (facts.recordShift + semitones) % 12,
+      melodyRange: range === null ? null : { lowMidi: range.lowMidi + moved, highMidi: range.highMidi + moved },
+      recordShift,
     },
     map: {
       sections: map.sections.map((section) => ({
@@ -42,7 +45,7 @@ export function moveKey(document: SongDocument, semitones: number): SongDocument
     },
     arrangements: document.arrangements.map((arrangement) => ({
       ...arrangement,
-      parts: arrangement.parts.map((part) => partOf(part, semitones)),
+      parts: arrangement.parts.map((part) => partOf(part, moved)),
     })),
   };
 }

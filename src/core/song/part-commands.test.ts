@@ -64,6 +64,12 @@ describe('moving the key', () => {
     ]);
   });
 
+  test('again and again keeps the tune and the pins within an octave of the record', () => {
+    const down = [-5, -5, -5].reduce(moveKey, SONG);
+    expect(down.facts).toMatchObject({ recordShift: -3, melodyRange: { lowMidi: 57, highMidi: 71 } });
+    expect(formatKey(soundingKeyOf(down).key)).toBe('G');
+  });
+
   test('there and back sounds as before, chord by chord, for any song', () => {
     fc.assert(
       fc.property(arbitraryChart, fc.integer({ min: -11, max: 11 }), (chart, semitones) => {

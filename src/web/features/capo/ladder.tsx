@@ -64,9 +64,11 @@ const Rungs = memo(function Rungs(props: {
         key={fret}
         capoFret={fret}
         words={
-          leftOut === undefined || leftOut.pins.length === 0
+          leftOut === undefined
             ? '…'
-            : `cannot keep: ${leftOut.pins.map((pin) => formatPin(pin, soundingKey)).join('; ')}`
+            : leftOut.pins.length === 0
+              ? 'no place for it on this neck'
+              : `cannot keep: ${leftOut.pins.map((pin) => formatPin(pin, soundingKey)).join('; ')}`
         }
       />
     ) : (

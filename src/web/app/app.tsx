@@ -1,5 +1,4 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { useEffect } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { songIdSchema } from '../../contract/api.ts';
 import { coreWorker } from '../api/core-worker.ts';
@@ -13,10 +12,16 @@ import { SongFrame } from './song-frame.tsx';
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
 
+/** Once the songs are listed: starts the worker and fetches the step that songs open at, so that the first one does not wait. */
+function fetchAhead(): void {
+  coreWorker.warm();
+  void import('../features/capo/capo-page.tsx');
+}
+
 const loading = { HydrateFallback: () => <Loading what="Opening …" /> };
 
 const router = createBrowserRouter([
-  { path: '/', element: <SongsPage />, errorElement: <Failure /> },
+  { path: '/', element: <SongsPage onListed={fetchAhead} />, errorElement: <Failure /> },
   {
     path: '/settings',
     errorElement: <Failure />,
@@ -74,22 +79,8 @@ const router = createBrowserRouter([
   { path: '*', element: <Navigate to="/" replace /> },
 ]);
 
-/** Once the first page stands: starts the worker and fetches the step that songs open at, so that the first song does not wait. */
-function useReadyForSongs(): void {
-  useEffect(() => {
-    const timer = window.setTimeout(() => {
-      coreWorker.warm();
-      void import('../features/capo/capo-page.tsx');
-    }, READY_AFTER_MS);
-    return () => window.clearTimeout(timer);
-  }, []);
-}
-
-const READY_AFTER_MS = 150;
-
 /** The whole application. */
 export function App() {
-  useReadyForSongs();
   return (
     <QueryClientProvider client={queries}>
       <GlobalStyle />

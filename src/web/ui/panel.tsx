@@ -45,4 +45,5 @@ const Inside = styled.div`
   display: grid; gap: 10px; padding: 2px 2px 16px; font-size: 14px; align-content: start;
   p { font-size: 14px; }
   ol, ul { margin: 0; padding-left: 20px; }
+  a { display: inline-flex; align-items: center; min-height: 26px; }
 `;

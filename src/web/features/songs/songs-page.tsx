@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import type { SongId, SongSummary } from '../../../contract/api.ts';
@@ -16,8 +16,14 @@ import { ShortcutSheet } from '../../ui/shortcut-sheet.tsx';
 import { SongTable } from './song-table.tsx';
 
 /** The library: every song, a new one, and a way back for one that was deleted. */
-export function SongsPage() {
+export function SongsPage({ onListed }: { readonly onListed: () => void }) {
   const songs = useQuery({ queryKey: ['songs'], queryFn: readSongs, staleTime: 0, gcTime: 0 });
+  const isListed = songs.data !== undefined;
+  useEffect(() => {
+    if (isListed) {
+      onListed();
+    }
+  }, [isListed, onListed]);
   const { act, problem } = useActs();
   const [deleted, setDeleted] = useState<SongSummary | null>(null);
   const navigate = useNavigate();

@@ -1,4 +1,5 @@
 import { type ChordSymbol, formatChordSymbol, isSameChord } from '../harmony/chord-symbol.ts';
+import { isEqual } from '../kernel/equal.ts';
 import { range, uniqueBy } from '../kernel/list.ts';
 import { AVERAGE_HAND, type Hand } from '../shapes/hand.ts';
 import { findFingering, type Instrument } from '../shapes/rank-shapes.ts';
@@ -44,6 +45,7 @@ function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSy
     (stored) =>
       stored.origin !== 'accepted' ||
       (wanted.some((chord) => isSameChord(chord, stored.chord)) &&
+        !isForbidden(stored, part) &&
         soundsOnly(stored.fingering.shape, stored.chord, part.setup.tuning)),
   );
   const missing = wanted.filter(
@@ -51,6 +53,11 @@ function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSy
   );
   const added = missing.length === 0 ? [] : acceptShapes(document, { ...part, shapes: kept }, missing, planner);
   return added.length === 0 && kept.length === part.shapes.length ? part : { ...part, shapes: [...kept, ...added] };
+}
+
+/** Whether a stored shape was ruled out since; one that was pinned or chosen by hand stays all the same. */
+function isForbidden({ chord, fingering }: StoredShape, { wishes }: Part): boolean {
+  return wishes.forbidden.some((rule) => isSameChord(rule.chord, chord) && isEqual(rule.shape, fingering.shape));
 }
 
 /** The shapes that suit the song best where the part stands, for chords without one; those it has stay as they are. */

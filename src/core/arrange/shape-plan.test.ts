@@ -107,8 +107,7 @@ describe('the shapes of a song', () => {
       wishes: { forbidden: [{ chord: f.chord, shape }] },
     });
     const ruled = outcome.ok ? outcome.value.document : song;
-    const free = applyCommand(ruled, { kind: 'keep-shapes', partId, shapes: [] });
-    const filled = free.ok ? fillShapes(free.value.document, planner) : song;
+    const filled = fillShapes(ruled, planner);
     expect(sheetOf(planOf(filled), 'F').rated?.fingering.shape).not.toEqual(shape);
     expect(sheetOf(planOf(ruled), 'F').alternatives.find(({ isCurrent }) => isCurrent)?.isForbidden).toBe(true);
   });

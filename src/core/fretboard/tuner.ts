@@ -28,6 +28,11 @@ export function centsBetween(fromHz: number, toHz: number): number {
 /** A string on the tuner: the note it should sound, and how far it is off, in cents; positive is sharp. */
 export type TunedString = { readonly stringIndex: number; readonly targetMidi: number; readonly cents: number };
 
+/** What a string sounds as it stands, in Hz. */
+export function hzOfString({ targetMidi, cents }: TunedString, aHz: number): number {
+  return frequencyOf(targetMidi + cents / CENTS_IN_SEMITONE, aHz);
+}
+
 /** Near enough: what an ear hardly tells apart (common practice: about three cents). */
 export const IN_TUNE_CENTS = 3;
 
@@ -67,4 +72,5 @@ export function turnPeg(string: TunedString, cents: number): TunedString {
   return { ...string, cents: next };
 }
 
-const SLACKEST_CENTS = 1200;
+/** As slack as a string is let go here, in cents below its note. */
+export const SLACKEST_CENTS = 1200;

@@ -5,9 +5,12 @@ import { formatStringName } from '../../../core/fretboard/string-names.ts';
 import {
   CONCERT_A_HZ,
   detune,
-  frequencyOf,
+  hzOfString,
+  IN_TUNE_CENTS,
+  RISKY_CENTS,
   readTuner,
   referenceHz,
+  SLACKEST_CENTS,
   type TunedString,
   turnPeg,
 } from '../../../core/fretboard/tuner.ts';
@@ -25,7 +28,6 @@ import { playTone } from './string-sound.ts';
 const NOTE_SECONDS = 2.5;
 const SHOWN_CENTS = 50;
 const TURNS = [-100, -10, -1, 1, 10, 100] as const;
-const SEMITONE = 100;
 
 /** A tuner with strings of its own: retuning can be practised with no guitar and no microphone. */
 export function TunerDialog({ onClose }: { readonly onClose: () => void }) {
@@ -42,14 +44,14 @@ export function TunerDialog({ onClose }: { readonly onClose: () => void }) {
   }
   const set = (next: TunedString): void =>
     setStrings(strings.map((string) => (string.stringIndex === next.stringIndex ? next : string)));
-  const play = (midi: number, cents: number): void => {
-    void playTone(frequencyOf(midi + cents / SEMITONE, aHz), NOTE_SECONDS).then((refusal) => setProblem(refusal ?? ''));
+  const play = (string: TunedString): void => {
+    void playTone(hzOfString(string, aHz), NOTE_SECONDS).then((refusal) => setProblem(refusal ?? ''));
   };
   const done = strings.filter((string) => readTuner(string) === 'in tune').length;
   return (
     <Dialog title={`Tune to ${tuning.name}`} isOpen onClose={onClose}>
       <p>
-        Six strings as they may come out of the case, none of them real. Turn each until it agrees with its note: a
+        The strings as they may come out of the case, none of them real. Turn each until it agrees with its note: a
         little too low first, then up to it, so that it stays.
         {aHz !== CONCERT_A_HZ && ` The tuner follows the record: A = ${aHz.toFixed(1)} Hz.`}
       </p>
@@ -73,8 +75,8 @@ export function TunerDialog({ onClose }: { readonly onClose: () => void }) {
       </Reading>
       <Peg
         value={current.cents}
-        minValue={-1200}
-        maxValue={200}
+        minValue={-SLACKEST_CENTS}
+        maxValue={RISKY_CENTS}
         step={1}
         onChange={(cents) => set(turnPeg(current, (cents as number) - current.cents))}
       >
@@ -91,10 +93,10 @@ export function TunerDialog({ onClose }: { readonly onClose: () => void }) {
         ))}
       </Row>
       <Row>
-        <Button weight="strong" onPress={() => play(current.targetMidi, current.cents)}>
+        <Button weight="strong" onPress={() => play(current)}>
           Pluck the string
         </Button>
-        <Button onPress={() => play(current.targetMidi, 0)}>Hear the note</Button>
+        <Button onPress={() => play({ ...current, cents: 0 })}>Hear the note</Button>
         <span>
           {done} of {strings.length} in tune
         </span>
@@ -125,8 +127,17 @@ function Dial({ cents }: { readonly cents: number }) {
           strokeWidth={at === 0 ? 3 : 1}
         />
       ))}
-      <rect x={x(-3)} y={34} width={24} height={5} fill={colour.spruceMid} />
-      <path d={`M ${x(shown)} 34 l -8 20 h 16 z`} fill={Math.abs(cents) <= 3 ? colour.spruce : colour.rosewood} />
+      <rect
+        x={x(-IN_TUNE_CENTS)}
+        y={34}
+        width={x(IN_TUNE_CENTS) - x(-IN_TUNE_CENTS)}
+        height={5}
+        fill={colour.spruceMid}
+      />
+      <path
+        d={`M ${x(shown)} 34 l -8 20 h 16 z`}
+        fill={Math.abs(cents) <= IN_TUNE_CENTS ? colour.spruce : colour.rosewood}
+      />
     </svg>
   );
 }

@@ -7,7 +7,6 @@ import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
-import { Loading } from '../../ui/loading.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { CapoReasons } from './capo-reasons.tsx';
 import { ClassPanel } from './class-panel.tsx';
@@ -44,8 +43,10 @@ export function CapoPage() {
       ? []
       : [{ key: 'g', label: 'Put the capo on the golden rung', run: () => take(golden) }]),
   ]);
-  if (plan.rows.length === 0 && plan.loosenings.length === 0) {
-    return <NoRungs plan={plan} isWorking={isWorking} failure={failure} />;
+  // While the first rungs are worked out the neck stands already, with every rung in its place.
+  const isComing = isWorking && failure === null && document.map.sections.length > 0;
+  if (plan.rows.length === 0 && plan.loosenings.length === 0 && !isComing) {
+    return <NoRungs plan={plan} failure={failure} />;
   }
   return (
     <Page>
@@ -91,8 +92,8 @@ export function CapoPage() {
   );
 }
 
-/** Why there are no rungs, or not yet. */
-function NoRungs({ plan, isWorking, failure }: Pick<CapoStep, 'plan' | 'isWorking' | 'failure'>) {
+/** Why there are no rungs. */
+function NoRungs({ plan, failure }: Pick<CapoStep, 'plan' | 'failure'>) {
   if (failure !== null) {
     return <EmptyStep title="The rungs could not be worked out" text={failure} />;
   }
@@ -100,11 +101,7 @@ function NoRungs({ plan, isWorking, failure }: Pick<CapoStep, 'plan' | 'isWorkin
     const text = `The song has ${plan.tooManyChords} different chords; at most ${MOST_PLANNED_CHORDS} can be planned together. Divide it into several songs.`;
     return <EmptyStep title="Too many chords for one plan" text={text} />;
   }
-  return isWorking ? (
-    <Loading what="the rungs" />
-  ) : (
-    <EmptyStep title="No chords yet" text="The rungs fill when the song has chords." />
-  );
+  return <EmptyStep title="No chords yet" text="The rungs fill when the song has chords." />;
 }
 
 /** Setups laid aside to be compared; they go when the map changes under them. */
@@ -132,6 +129,9 @@ function useComparing({ row, part, document }: CapoStep) {
 function Chosen({ step, onCompare }: { readonly step: CapoStep; readonly onCompare: () => void }) {
   const { row, best, easiest, part, names } = step;
   const { capoFret } = part.setup;
+  if (row === null && step.isWorking) {
+    return <p>The rungs are worked out …</p>;
+  }
   if (row === null) {
     return <p>The capo is on fret {capoFret}, where no rung is planned.</p>;
   }

@@ -6,7 +6,6 @@
  */
 
 import type { Setup } from '../fretboard/capo.ts';
-import { namedOpenMidi } from '../fretboard/tuning.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { createMemory, type Memory, remember } from '../kernel/remember.ts';
 import { type Places, scoreChange, toPlaces } from '../shapes/change.ts';
@@ -15,6 +14,7 @@ import { toFingering } from '../shapes/fingering.ts';
 import type { Limits } from '../shapes/grips.ts';
 import { type Hold, type Instrument, rankHolds, toHold } from '../shapes/rank-shapes.ts';
 import { type Fingering, formatShape, isBarreChord } from '../shapes/shape.ts';
+import { lowestNamedMidi } from '../shapes/sounding.ts';
 
 /** One fingered shape that may be chosen for a chord. */
 export type Candidate = {
@@ -78,7 +78,6 @@ export function pinnedCandidate({ chord, fingering }: ShapeRule, instrument: Ins
 }
 
 function toCandidate(hold: Hold, { setup }: Instrument): Candidate {
-  const open = namedOpenMidi(setup.tuning);
   const fingering = toFingering(hold.frets, hold.fingers);
   return {
     hold,
@@ -86,10 +85,7 @@ function toCandidate(hold: Hold, { setup }: Instrument): Candidate {
     text: formatShape(fingering.shape),
     isBarre: isBarreChord(fingering),
     topFret: Math.max(0, ...hold.frets),
-    lowestMidi: hold.frets.reduce(
-      (lowest, fret, string) => (fret < 0 ? lowest : Math.min(lowest, (open[string] ?? 0) + fret)),
-      Number.POSITIVE_INFINITY,
-    ),
+    lowestMidi: lowestNamedMidi(fingering.shape, setup.tuning),
   };
 }
 

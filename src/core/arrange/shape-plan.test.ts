@@ -214,6 +214,14 @@ describe('what runs through shapes', () => {
     expect(listBassLines(leaping, [0, 1, 2, 3])[0]?.midi).toEqual([45, 43, 42]);
   });
 
+  test('is a bass named behind the capo, whatever all strings are tuned down by', () => {
+    const chart = 'C = x32010\nG/B = x20003\nAm = x02210\n\n| C | G/B | Am |\n';
+    const midiIn = (header: string) =>
+      planOf(songFromChart(`${header}\nchords: shapes\n${chart}`)).bassLines.map(({ midi }) => midi);
+    expect(midiIn('tuning: standard')).toEqual([[48, 47, 45]]);
+    expect(midiIn('tuning: half step down')).toEqual([[48, 47, 45]]);
+  });
+
   test('is a bass that stays while chords change over it; plain roots side by side are no line', () => {
     const pedal = [
       { chord: chord('D'), lowestMidi: 50 },

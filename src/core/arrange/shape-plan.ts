@@ -17,6 +17,7 @@ import { type EasierShape, listEasierShapes } from '../shapes/easier-shapes.ts';
 import { findMovableForm, type MovableForm } from '../shapes/movable-form.ts';
 import { type Hold, type Instrument, type RatedFingering, rateHold, toHold } from '../shapes/rank-shapes.ts';
 import { type Fingering, formatShape, isBarreChord } from '../shapes/shape.ts';
+import { lowestNamedMidi } from '../shapes/sounding.ts';
 import type { Part, SongDocument, StoredShape } from '../song/document.ts';
 import { type BassLine, listBassLines } from './bass-lines.ts';
 import { fingeringOf, listCandidates } from './candidates.ts';
@@ -114,7 +115,7 @@ export function* planShapes(document: SongDocument, part: Part, planner: Planner
     bassLines: listBassLines(
       sheets.map(({ chord, rated }) => ({
         chord,
-        lowestMidi: rated === null ? null : lowestOf(rated.fingering, part),
+        lowestMidi: rated === null ? null : lowestNamedMidi(rated.fingering.shape, part.setup.tuning),
       })),
       problem.sequence,
     ),
@@ -128,7 +129,7 @@ const NOTHING_HELD: Fingering = { shape: [], fingers: [] };
 type Held = { readonly fingering: Fingering; readonly effort: number; readonly lowestMidi: number };
 
 function toHeld(fingering: Fingering, effort: number, part: Part): Held {
-  return { fingering, effort, lowestMidi: lowestOf(fingering, part) ?? 0 };
+  return { fingering, effort, lowestMidi: lowestNamedMidi(fingering.shape, part.setup.tuning) };
 }
 
 type Work = {
@@ -280,9 +281,4 @@ function toChangeSheet({ from, to, count, bar, gapMs }: ProblemChange, held: Wor
   }
   const change = describeChange(a.fingering, b.fingering);
   return [{ from, to, count, bar, gapMs, change, neededMs: estimateChangeMs(change.cost) }];
-}
-
-function lowestOf({ shape }: Fingering, { setup }: Part): number | null {
-  const midi = shape.flatMap((fret, string) => (fret === null ? [] : [itemAt(setup.tuning.openMidi, string) + fret]));
-  return midi.length === 0 ? null : Math.min(...midi);
 }

@@ -10,6 +10,12 @@ export function listSoundingMidi(shape: Shape, setup: Setup): readonly number[] 
   return shape.flatMap((fret, string) => (fret === null ? [] : [soundingMidi(setup, string, fret)]));
 }
 
+/** The lowest note of a shape as a MIDI number named behind the capo; infinite for one that strikes nothing. */
+export function lowestNamedMidi(shape: Shape, tuning: Tuning): number {
+  const open = namedOpenMidi(tuning);
+  return Math.min(...shape.flatMap((fret, string) => (fret === null ? [] : [itemAt(open, string) + fret])));
+}
+
 /** Whether a shape has a fret for each string of a tuning and sounds nothing but a chord, named behind the capo. */
 export function soundsOnly(shape: Shape, chord: ChordSymbol, tuning: Tuning): boolean {
   const open = namedOpenMidi(tuning);

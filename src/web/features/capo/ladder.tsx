@@ -1,4 +1,4 @@
-import { memo, useCallback, useState } from 'react';
+import { memo, useState } from 'react';
 import { RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { CapoPlan } from '../../../core/arrange/capo-rows.ts';
@@ -29,10 +29,9 @@ export function Ladder(props: {
 }) {
   const { plan, soundingKey, capoFret, strings, easiest, isDisabled, showsKey, onTake } = props;
   const [under, setUnder] = useState<number | null>(null);
-  const drop = useCallback((fret: number) => onTake(fret), [onTake]);
   return (
     <Frame>
-      <Neck capoFret={capoFret} strings={strings} isDisabled={isDisabled} onPreview={setUnder} onDrop={drop} />
+      <Neck capoFret={capoFret} strings={strings} isDisabled={isDisabled} onPreview={setUnder} onDrop={onTake} />
       <RungGroup
         aria-label="Capo fret"
         value={String(capoFret)}

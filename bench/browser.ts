@@ -4,13 +4,28 @@ import { join } from 'node:path';
 import { type Browser, chromium } from '@playwright/test';
 import { startBuiltServer } from './built-server.ts';
 import { benchCapoPage } from './capo-page.ts';
-import { benchLongSong } from './long-song.ts';
+import { benchLongSong, measureMapHeap } from './long-song.ts';
 import { type Row, summarise } from './row.ts';
 
 const PORT = 5191;
 const BASE = `http://127.0.0.1:${PORT}`;
 const REPEATS = 20;
 const SECOND_START_LIMIT_MS = 5000;
+
+/** What the heap holds after 500 and after 1,000 edits and undos on a long map, in a sentence. */
+export async function sayMapHeap(): Promise<string> {
+  const data = mkdtempSync(join(tmpdir(), 'golden-ladder-bench-'));
+  const server = await startBuiltServer(PORT, data);
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  const [first, second] = await measureMapHeap(browser, BASE);
+  await browser.close();
+  await server.stop();
+  rmSync(data, { recursive: true, force: true });
+  return `\nHeap after 500 edits and undos on the map of 600 bars ${first.toFixed(1)} MB, after 1,000 ${second.toFixed(1)} MB (limit: 20 more).\n`;
+}
 
 /** The built application: its second start, and its first page beside an empty one. */
 export async function benchBrowser(): Promise<readonly Row[]> {

@@ -1,6 +1,8 @@
 import { Bench } from 'tinybench';
 import { createPlanMemory, type PlanMemory } from '../src/core/arrange/candidates.ts';
 import { FINE_LIMITS, toSetupPlace } from '../src/core/arrange/chord-options.ts';
+import { recogniseMap } from '../src/core/arrange/map-proposals.ts';
+import { fingerPin } from '../src/core/arrange/part-shapes.ts';
 import { planSetups } from '../src/core/arrange/setup-plan.ts';
 import { PLAIN_QUESTION, type SetupQuestion } from '../src/core/arrange/setup-question.ts';
 import { createSketcher } from '../src/core/arrange/setup-sketch.ts';
@@ -9,12 +11,19 @@ import { type SongProblem, toSongProblem } from '../src/core/arrange/song-proble
 import { parseChart } from '../src/core/formats/text-chart/parse-chart.ts';
 import { STANDARD_TUNING, TUNINGS } from '../src/core/fretboard/tuning.ts';
 import { type ChordSymbol, parseChordSymbol } from '../src/core/harmony/chord-symbol.ts';
-import { itemAt, range } from '../src/core/kernel/list.ts';
+import { isEqual } from '../src/core/kernel/equal.ts';
+import { itemAt, range, sumOf } from '../src/core/kernel/list.ts';
 import { runSteps } from '../src/core/kernel/steps.ts';
+import { fitTaps } from '../src/core/rhythm/tap-fit.ts';
 import { type Instrument, rankHolds } from '../src/core/shapes/rank-shapes.ts';
+import { applyChart } from '../src/core/song/apply-chart.ts';
+import type { SongDocument } from '../src/core/song/document.ts';
+import { newSong } from '../src/core/song/new-song.ts';
+import { writtenBarsOf } from '../src/core/song/pass-lines.ts';
 import { listPlayedBars } from '../src/core/song/played-bars.ts';
 import { createDemoSongs } from '../src/server/demo/demo-songs.ts';
 import { TIN_ROOF_ALMANAC } from '../src/server/demo/tin-roof-almanac.data.ts';
+import { longChart } from './long-chart.ts';
 import { productAndFilter } from './product-and-filter.ts';
 import { type Row, summarise } from './row.ts';
 
@@ -34,6 +43,11 @@ const EVERYTHING: SetupQuestion = {
 /** The longest demo song: ten chords, 128 changes. */
 const SONG = itemAt(createDemoSongs(), 2);
 const PROBLEM = toSongProblem(SONG);
+
+const RECOGNISE_LIMIT_MS = 100;
+const LONG_SONG = applyChart(newSong(''), parseChart(longChart()).chart, { unreadHeaders: [], fingerPin }).document;
+/** A tap every two seconds, each a little off. */
+const TAPS = range(0, 120).map((bar) => bar * 2000 + ((bar * 37) % 80) - 40);
 
 /** The core's operations beside plain references, and how time grows. */
 export async function benchCore(): Promise<readonly Row[]> {
@@ -122,7 +136,27 @@ async function benchCharts(): Promise<readonly Row[]> {
   return [
     row('reading the demo chart', await measure(() => parseChart(TIN_ROOF_ALMANAC)), null, null),
     row('unrolling 100 bars', await measure(() => listPlayedBars(SONG)), null, null),
+    row('recognising a 600-bar song', await measure(() => recogniseMap(LONG_SONG)), RECOGNISE_LIMIT_MS, {
+      name: 'its bars against each other, one by one',
+      medianMs: (await measure(() => compareAllBars(LONG_SONG))).medianMs,
+    }),
+    row('tempo and bars of 120 taps', await measure(() => fitTaps(TAPS, 4)), null, null),
   ];
+}
+
+/** The plain reference: how many bars of a song are like each other, comparing all with all by their chords. */
+function compareAllBars(document: SongDocument): number {
+  const bars = writtenBarsOf(document);
+  return sumOf(
+    bars,
+    (bar) =>
+      bars.filter((other) =>
+        isEqual(
+          other.slots.map(({ chord }) => chord),
+          bar.slots.map(({ chord }) => chord),
+        ),
+      ).length,
+  );
 }
 
 function solveOne(problem: SongProblem, memory: PlanMemory): unknown {

@@ -1,23 +1,14 @@
 import { type Browser, expect, type Page } from '@playwright/test';
+import { LONG_BARS, longChart } from './long-chart.ts';
 import { watchTasks } from './long-tasks.ts';
 import { pasteChart } from './paste-chart.ts';
 import { type Row, summarise } from './row.ts';
 
-const BARS = 600;
 const OPEN_LIMIT_MS = 500;
 const TASK_LIMIT_MS = 50;
 const PASTE_LIMIT_MS = 1000;
+const EDIT_LIMIT_MS = 50;
 const REPEATS = 20;
-
-/** A song of 600 bars with words, as a text chart. */
-function longChart(): string {
-  const chords = ['G', 'D/F#', 'Em7', 'Cadd9', 'Am7', 'Bm7', 'C', 'D'];
-  const line = (index: number): string =>
-    `| ${[0, 1, 2, 3].map((bar) => chords[(index * 3 + bar) % chords.length]).join(' | ')} |\n"words of line ${index}"\n`;
-  const part = (index: number): string =>
-    `Part ${index + 1}:\n${Array.from({ length: 10 }, (_, at) => line(index * 10 + at)).join('')}`;
-  return `title: Six Hundred Bars\nkey: G\ntempo: 100\n\n${Array.from({ length: BARS / 40 }, (_, at) => part(at)).join('\n')}`;
-}
 
 /** A megabyte of names above words, as it may come from anywhere. */
 const MEGABYTE = 'G      D        Em   C\nwords that are sung to these\n\n'.repeat(19_500).slice(0, 999_000);
@@ -30,6 +21,7 @@ export async function benchLongSong(browser: Browser, base: string): Promise<rea
   const small = await openings(page, base, 'Quarry Dog');
   const typing = await typingTasks(page, address);
   const scrolling = await scrollTasks(page, `${address}/map`);
+  const edits = await mapEdits(page, `${address}/map`);
   const paste = await pasteMegabyte(page, base);
   const limit = (name: string, times: readonly number[], limitMs: number): Row => ({
     name,
@@ -46,6 +38,15 @@ export async function benchLongSong(browser: Browser, base: string): Promise<rea
     },
     limit('longest task of a key typed into its chart', typing, TASK_LIMIT_MS),
     limit('longest task of a turn of the wheel on its map', scrolling, TASK_LIMIT_MS),
+    {
+      name: 'an edit of a bar on its map, from the key to the page drawn',
+      ...summarise(edits),
+      reference: {
+        name: 'a key that does nothing',
+        medianMs: summarise(await idleKeys(page, `${address}/map`)).medianMs,
+      },
+      limitMs: EDIT_LIMIT_MS,
+    },
     limit('answer to a pasted megabyte', paste.answers, PASTE_LIMIT_MS),
     limit('longest task after the paste itself', paste.tasks, TASK_LIMIT_MS),
   ];
@@ -55,7 +56,7 @@ async function makeLongSong(page: Page, base: string): Promise<string> {
   await page.goto(base);
   await page.getByRole('button', { name: 'New song' }).click();
   await pasteChart(page, longChart());
-  await page.getByText(`${BARS} bars`).first().waitFor();
+  await page.getByText(`${LONG_BARS} bars`).first().waitFor();
   await page.getByText('all saved').waitFor();
   return page.url().replace(/\/\w+$/, '');
 }
@@ -115,6 +116,98 @@ async function scrollTasks(page: Page, address: string): Promise<readonly number
     times.push(await longest());
   }
   return times;
+}
+
+/** From a key to the page drawn after it, in ms; the keys are pressed one after the other on a bar in the middle of the song. */
+async function keyTimes(page: Page, address: string, keys: readonly string[]): Promise<readonly number[]> {
+  await page.goto(address);
+  await page.locator('[aria-label="Part 15"]').waitFor();
+  await page.waitForTimeout(1000);
+  await page.locator('[aria-label="Part 8"] [data-place]').nth(5).click();
+  await page.evaluate(() => {
+    const noted = window as unknown as { drawn: number[] };
+    noted.drawn = [];
+    window.addEventListener(
+      'keydown',
+      () => {
+        const startedAt = performance.now();
+        requestAnimationFrame(() => setTimeout(() => noted.drawn.push(performance.now() - startedAt)));
+      },
+      true,
+    );
+  });
+  for (const key of keys) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(250);
+  }
+  return page.evaluate(() => (window as unknown as { drawn: number[] }).drawn);
+}
+
+/** Edits of one bar: chords typed into it, marks, and all of it undone. */
+async function mapEdits(page: Page, address: string): Promise<readonly number[]> {
+  const typed = await keyTimes(page, address, [
+    'A',
+    'm',
+    'Tab',
+    'D',
+    'Tab',
+    's',
+    'p',
+    'h',
+    'x',
+    '+',
+    '-',
+    'k',
+    'j',
+    'Delete',
+  ]);
+  const undone = await keyTimes(page, address, [
+    'p',
+    'Control+z',
+    'p',
+    'Control+z',
+    'h',
+    'Control+z',
+    'Alt+ArrowRight',
+    'Control+z',
+  ]);
+  return [...typed, ...undone];
+}
+
+async function idleKeys(page: Page, address: string): Promise<readonly number[]> {
+  return keyTimes(
+    page,
+    address,
+    Array.from({ length: 8 }, () => 'q'),
+  );
+}
+
+/** MB of the heap after 500 and after 1,000 edits and undos on the map of a long song, garbage collected. */
+export async function measureMapHeap(browser: Browser, base: string): Promise<readonly [number, number]> {
+  const page = await (await browser.newContext()).newPage();
+  const address = await makeLongSong(page, base);
+  const session = await page.context().newCDPSession(page);
+  await page.goto(`${address}/map`);
+  await page.locator('[aria-label="Part 15"]').waitFor();
+  await page.locator('[aria-label="Part 8"] [data-place]').nth(5).click();
+  const heapMb = async (): Promise<number> => {
+    await page.waitForTimeout(1500);
+    await session.send('HeapProfiler.collectGarbage');
+    return (await session.send('Runtime.getHeapUsage')).usedSize / 1e6;
+  };
+  const edit = async (count: number): Promise<void> => {
+    for (let step = 0; step < count / 2; step += 1) {
+      await page.keyboard.press('p');
+      await page.keyboard.press('Control+z');
+    }
+    for (let step = 0; step < count / 2; step += 1) {
+      await page.keyboard.press('h');
+    }
+  };
+  await edit(500);
+  const first = await heapMb();
+  await edit(500);
+  return [first, await heapMb()];
 }
 
 async function pasteMegabyte(

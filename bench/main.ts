@@ -6,7 +6,7 @@
 import { writeFileSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
-import { benchBrowser } from './browser.ts';
+import { benchBrowser, sayMapHeap } from './browser.ts';
 import { benchCore, measureMemory } from './core.ts';
 import { killAgainAndAgain } from './kills.ts';
 import { formatRows, type Row } from './row.ts';
@@ -22,7 +22,7 @@ if (killsAt !== -1) {
 }
 const wantsBrowser = process.argv.includes('--browser');
 const memory = wantsBrowser
-  ? ''
+  ? await sayMapHeap()
   : `\nA full search of 280 setups holds at most ${measureMemory().toFixed(0)} MB at once (limit: 200).\n`;
 const rows: readonly Row[] = wantsBrowser ? await benchBrowser() : await benchCore();
 const speed = (cpus()[0]?.speed ?? 0) / 1000;

@@ -18,6 +18,7 @@ const server = spawn('node', ['dist/server/main.mjs'], {
   stdio: ['ignore', 'pipe', 'inherit'],
 });
 await new Promise((ready) => server.stdout.once('data', ready));
+process.on('exit', () => server.kill('SIGTERM'));
 
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
@@ -34,11 +35,30 @@ await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
 await page.getByText('golden rung').waitFor();
 await shoot('capo');
 const song = page.url().replace(/\/\w+$/, '');
-for (const step of ['listen', 'shapes', 'map', 'handout']) {
+for (const step of ['listen', 'shapes', 'handout']) {
   await page.goto(`${song}/${step}`);
   await page.locator('main#step > *').first().waitFor();
   await shoot(step);
 }
+
+await page.goto(`${song}/right-hand`);
+await page
+  .getByRole('button', { name: /^Chorus/ })
+  .first()
+  .click();
+await shoot('right-hand');
+
+await page.goto(`${song}/map`);
+await page.locator('[data-place]').nth(6).click();
+await page.getByText('Heard as bar').waitFor();
+await shoot('map');
+await page.getByRole('button', { name: 'Tap in' }).click();
+await page.getByRole('dialog').waitFor();
+for (let tap = 0; tap < 8; tap += 1) {
+  await page.getByRole('dialog').getByRole('button', { name: /^Bar/ }).dispatchEvent('pointerdown');
+  await page.waitForTimeout(1300);
+}
+await shoot('tap');
 
 await page.goto(`${song}/shapes`);
 await page.getByRole('tab', { name: 'Changes' }).click();

@@ -210,6 +210,42 @@ describe('map', () => {
       'Chorus line 1 is Verse line 1 begun at its bar 3.',
     );
   });
+
+  test('gives the chords as they are struck, the odd bars, where bars may be missing, and what could be written otherwise', () => {
+    const file = fileWith(
+      'odd.txt',
+      'key: C\ntempo: 60\nlength: 1:08\n\nVerse:\n| C | <F | G! | C_ |\n"one"\n| C | <F | (2/4) G | C |\n\nVerse:\n',
+    );
+    const map = json('map', file);
+    expect(map.events.slice(0, 4)).toEqual([
+      { bar: 1, chord: 'C', startTick: 0, lengthTicks: 35280, startSeconds: 0, change: true },
+      { bar: 2, chord: 'F', startTick: 35280, lengthTicks: 45360, startSeconds: 3.5, change: true, pushTicks: 5040 },
+      { bar: 3, chord: 'G', startTick: 80640, lengthTicks: 40320, startSeconds: 8, change: true, stopTick: 80640 },
+      { bar: 4, chord: 'C', startTick: 120960, lengthTicks: 40320, startSeconds: 12, change: true, hold: true },
+    ]);
+    expect(map.oddBars.map(({ number }: { number: number }) => number)).toEqual([7, 15]);
+    expect(map.record).toMatchObject({ bars: 2, gapSeconds: 8, places: [] });
+    expect(map.passes).toMatchObject([
+      { label: 'Verse 1', bars: 8, firstBar: 1 },
+      { label: 'Verse 2', firstBar: 9 },
+    ]);
+    expect(map.proposals).toMatchObject([{ kind: 'fold-lines', seen: 'Verse lines 1 and 2 begin alike.' }]);
+  });
+});
+
+describe('rungs', () => {
+  test('give the song at its levels, the easiest first, each within the one above', () => {
+    const file = fileWith('rungs.txt', 'key: C\ntempo: 100\n\nVerse:\n| C | Fmaj7 | G | Am F |\n');
+    const rungs = json('rungs', file);
+    expect(rungs.flatMap(({ levels }: { levels: number[] }) => levels)).toEqual([1, 2, 3, 4, 5]);
+    expect(rungs[0].shapes.map(({ frets }: { frets: string }) => frets)).toEqual(
+      expect.arrayContaining(['xxx010', 'xxx003']),
+    );
+    expect(rungs[0].bars.map(({ strokes }: { strokes: number[] }) => strokes)).toEqual([[0], [0], [0], [0, 2]]);
+    expect(rungs.at(-1).bars[3]).toMatchObject({ number: 4, chords: ['Am', 'F'], merged: 0, strokes: [0, 1, 2, 3] });
+    expect(run(['rungs', file]).out).toContain('strokes a second.');
+    expect(run(['rungs']).code).toBe(2);
+  });
 });
 
 describe('mistakes go to standard error with a code of their own', () => {

@@ -54,6 +54,10 @@ The song's chart with the shapes behind that capo; what sounds stays.
 The song's map: sections as written, the unrolled bars with their beats and seconds, what they add up to, and what
 repeats: equal lines and sections, those that differ in one bar, loops begun at another point, loops many songs share.
   --json                       as JSON`,
+  rungs: `ladder rungs FILE [options]
+The song on its rungs, the easiest first: how each chord is held, which strokes are played, and what makes a rung hard. Rungs
+that come out equal are one.
+  --json                       as JSON`,
 };
 
 /** The commands at a glance. */
@@ -65,6 +69,7 @@ export const OVERVIEW = `ladder COMMAND …
   change CHORD CHORD    the way from one chord to the next
   chart FILE --capo N   a chart behind another capo
   map FILE              sections, bars, length, and what repeats
+  rungs FILE            the song at its levels of difficulty
 
 ladder COMMAND --help says more. Answers go to standard output, mistakes to standard error. Exit codes: 0 answered,
 1 something could not be answered, 2 the command was not understood.`;

@@ -1,34 +1,32 @@
-import { parseArgs } from 'node:util';
-import { createPlanner } from '../core/arrange/planner.ts';
-import { recognise } from '../core/arrange/recogniser.ts';
-import { checkRecord } from '../core/arrange/record-check.ts';
+import { listSeamRuns } from '../core/arrange/chord-runs.ts';
+import { listPasses } from '../core/arrange/form-summary.ts';
+import { recogniseMap } from '../core/arrange/map-proposals.ts';
+import { listOddBars } from '../core/arrange/odd-bars.ts';
+import { checkRecord, type RecordCheck } from '../core/arrange/record-check.ts';
+import { listGapPlaces } from '../core/arrange/record-gap.ts';
 import { chartTextOf } from '../core/formats/text-chart/format-chart.ts';
 import { formatChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { formatKey } from '../core/harmony/key.ts';
+import { formatGapPlace, formatOddBar, formatSeamRuns } from '../core/page/bar-words.ts';
 import { formatFinding } from '../core/page/finding-words.ts';
+import { formatProposal } from '../core/page/proposal-words.ts';
 import { formatTotals } from '../core/page/setup-words.ts';
 import { beatTicks, formatMetre } from '../core/rhythm/metre.ts';
-import { ticksToSeconds } from '../core/rhythm/tempo.ts';
 import type { Bar, SongDocument } from '../core/song/document.ts';
 import { listPlayedBars, type PlayedBar, totalsOf } from '../core/song/played-bars.ts';
 import { soundingKeyOf } from '../core/song/song-keys.ts';
+import { changesPerMinute, toTimeline } from '../core/song/timeline.ts';
 import { type Answer, answer } from './answer.ts';
-import { usageError } from './command-error.ts';
-import { readSong } from './read-song.ts';
-
-const OPTIONS = { json: { type: 'boolean' } } as const;
+import { readOneSong } from './one-song.ts';
 
 /** ladder map FILE: sections as written, the song unrolled bar by bar, what it adds up to, and what repeats in it. */
 export function runMap(args: readonly string[]): Answer {
-  const { values, positionals } = parseArgs({ args: [...args], options: OPTIONS, allowPositionals: true });
-  const [file, ...more] = positionals;
-  if (file === undefined || more.length > 0) {
-    throw usageError('map needs one file, or - for standard input.');
-  }
-  const document = readSong(file, createPlanner());
+  const { document, isJson } = readOneSong('map', args);
   const played = listPlayedBars(document);
   const totals = totalsOf(played);
-  const findings = recognise(document);
+  const { findings, proposals } = recogniseMap(document);
+  const record = checkRecord(document, totals);
+  const nameOf = formatChordSymbol;
   const json = {
     title: document.facts.title,
     key: formatKey(soundingKeyOf(document).key),
@@ -45,12 +43,36 @@ export function runMap(args: readonly string[]): Answer {
     form: document.map.form.map(
       ({ sectionId }) => document.map.sections.find(({ id }) => id === sectionId)?.name ?? '',
     ),
+    passes: listPasses(document, played).map(({ passIndex, label, bars, firstBar, remarks }) => ({
+      label,
+      bars,
+      firstBar,
+      remarks,
+      changesPerMinute: rounded(changesPerMinute(played.filter((bar) => bar.passIndex === passIndex))),
+    })),
     bars: toPlayedBars(played),
+    events: toEvents(played),
     totals,
-    record: checkRecord(document, totals),
+    record: record === null ? null : { ...record, places: placesOf(document, record).map(formatGapPlace) },
+    oddBars: listOddBars(document, played).map((odd) => ({
+      ...odd,
+      metre: formatMetre(odd.metre),
+      text: formatOddBar(odd),
+    })),
+    seams: formatSeamRuns(listSeamRuns(played), nameOf),
     findings: findings.map((finding) => ({ kind: finding.kind, text: formatFinding(finding), data: finding })),
+    proposals: proposals.map((proposal) => ({
+      kind: proposal.kind,
+      ...formatProposal(proposal),
+      command: proposal.command,
+    })),
   };
-  return answer(values.json === true, json, textOf(document, played, findings.map(formatFinding)));
+  const sentences = [
+    ...json.oddBars.map(({ text }) => text),
+    ...findings.map(formatFinding),
+    ...proposals.map((proposal) => Object.values(formatProposal(proposal)).join(' ')),
+  ];
+  return answer(isJson, json, textOf(document, played, sentences));
 }
 
 function toWrittenBar({ slots, same, metre }: Bar) {
@@ -63,27 +85,43 @@ function toWrittenBar({ slots, same, metre }: Bar) {
 
 /** Beats and seconds count from the first beat of the song; seconds are null without a tempo. */
 function toPlayedBars(played: readonly PlayedBar[]) {
-  let startBeat = 0;
-  let startSeconds = 0;
-  return played.map(({ number, section, passIndex, metre, lengthTicks, tempo, slots }) => {
-    const beats = lengthTicks / beatTicks(metre);
-    const bar = {
-      number,
-      section: section.name,
-      pass: passIndex + 1,
-      metre: formatMetre(metre),
-      beats,
-      startBeat,
-      startSeconds: tempo === null ? null : Math.round(startSeconds * 1000) / 1000,
-      chords: slots.map(({ chord, ticks }) => ({
-        chord: chord === null ? null : formatChordSymbol(chord),
-        beats: ticks / beatTicks(metre),
-      })),
-    };
-    startBeat += beats;
-    startSeconds += tempo === null ? 0 : ticksToSeconds(lengthTicks, tempo);
-    return bar;
-  });
+  const { bars } = toTimeline(played);
+  return played.map(({ number, section, passIndex, metre, lengthTicks, slots }, index) => ({
+    number,
+    section: section.name,
+    pass: passIndex + 1,
+    metre: formatMetre(metre),
+    beats: lengthTicks / beatTicks(metre),
+    startBeat: bars[index]?.startBeat ?? 0,
+    startSeconds: rounded(bars[index]?.startSeconds ?? null),
+    chords: slots.map(({ chord, ticks }) => ({
+      chord: chord === null ? null : formatChordSymbol(chord),
+      beats: ticks / beatTicks(metre),
+    })),
+  }));
+}
+
+/** Every chord as it is struck; one that comes early starts before its bar or beat. */
+function toEvents(played: readonly PlayedBar[]) {
+  return toTimeline(played).events.map((event) => ({
+    bar: played[event.barIndex]?.number ?? 0,
+    chord: event.chord === null ? null : formatChordSymbol(event.chord),
+    startTick: event.startTick,
+    lengthTicks: event.lengthTicks,
+    startSeconds: rounded(event.startSeconds),
+    ...(event.isChange ? { change: true } : {}),
+    ...(event.pushTicks > 0 ? { pushTicks: event.pushTicks } : {}),
+    ...(event.hold ? { hold: true } : {}),
+    ...(event.stopTick === null ? {} : { stopTick: event.stopTick }),
+  }));
+}
+
+function rounded(value: number | null): number | null {
+  return value === null ? null : Math.round(value * 1000) / 1000;
+}
+
+function placesOf(document: SongDocument, { gapSeconds, bars }: RecordCheck) {
+  return listGapPlaces(document, gapSeconds > 0 ? bars : -bars);
 }
 
 function textOf(document: SongDocument, played: readonly PlayedBar[], findings: readonly string[]): string {

@@ -6,6 +6,7 @@ import { HELP, OVERVIEW } from './help.ts';
 import { runMap } from './map.ts';
 import { runName } from './name.ts';
 import { runPlan } from './plan.ts';
+import { runRungs } from './rungs.ts';
 import { runShapes } from './shapes.ts';
 
 const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer>> = {
@@ -15,6 +16,7 @@ const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer>> = 
   change: runChange,
   chart: runChart,
   map: runMap,
+  rungs: runRungs,
 };
 
 const ANSWERED = 0;

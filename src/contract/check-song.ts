@@ -1,7 +1,8 @@
 import { sumOf } from '../core/kernel/list.ts';
-import { barTicks, beatTicks, type Metre } from '../core/rhythm/metre.ts';
+import type { Metre } from '../core/rhythm/metre.ts';
+import { type BarFault, checkBar } from '../core/song/bar-check.ts';
 import { barsOfLines } from '../core/song/chart.ts';
-import type { Bar, Line, SongDocument } from '../core/song/document.ts';
+import type { Line, SongDocument } from '../core/song/document.ts';
 import { barsOfEdit, writtenBarsOf } from '../core/song/pass-lines.ts';
 import { countPlayedBars } from '../core/song/played-bars.ts';
 import { SONG_LIMITS } from '../core/song/song-limits.ts';
@@ -84,25 +85,21 @@ function checkLine(line: Line, path: string, metre: Metre): readonly string[] {
       ? [`${path}.endings: rounds overlap or pass the last`]
       : []),
     ...(line.cues.length > line.times ? [`${path}.cues: more than rounds`] : []),
-    ...barsOfLines([line]).flatMap((bar) => checkBar(bar, path, metre)),
+    ...barsOfLines([line]).flatMap((bar) =>
+      checkBar(bar, metre).map((fault) => `${path}: bar ${bar.id} ${sayFault(fault)}`),
+    ),
   ];
 }
 
-/** Slots fill the bar and start on whole or half beats; a repeated bar has none. */
-function checkBar(bar: Bar, path: string, songMetre: Metre): readonly string[] {
-  if (bar.same) {
-    return bar.slots.length === 0 && bar.metre === null
-      ? []
-      : [`${path}: bar ${bar.id} repeats and has its own content`];
+function sayFault(fault: BarFault): string {
+  switch (fault.kind) {
+    case 'repeats-and-has-content':
+      return 'repeats and has its own content';
+    case 'does-not-fill':
+      return `holds ${fault.ticks} of ${fault.wantedTicks} ticks`;
+    case 'off-the-half-beat':
+      return 'changes off the half beat';
   }
-  const metre = bar.metre ?? songMetre;
-  const wanted = bar.pickupBeats === null ? barTicks(metre) : bar.pickupBeats * beatTicks(metre);
-  const filled = sumOf(bar.slots, ({ ticks }) => ticks);
-  const isOffGrid = bar.slots.some(({ ticks }) => ticks % (beatTicks(metre) / 2) !== 0);
-  return [
-    ...(filled === wanted ? [] : [`${path}: bar ${bar.id} holds ${filled} of ${wanted} ticks`]),
-    ...(isOffGrid ? [`${path}: bar ${bar.id} changes off the half beat`] : []),
-  ];
 }
 
 function checkForm(document: SongDocument): readonly string[] {

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { FORMAT_VERSION } from '../core/song/document.ts';
 import { listPlayedBars } from '../core/song/played-bars.ts';
 import { arbitraryChart } from '../test-support/arbitrary-chart.ts';
 import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
@@ -24,9 +25,12 @@ describe('a saved song', () => {
   test.each(readdirSync(SAMPLES))('stored as %s is still opened, brought up to the current version', (name) => {
     const stored = JSON.parse(readFileSync(join(SAMPLES, name), 'utf8'));
     const loaded = loadDocument(stored);
-    expect(loaded).toMatchObject({ ok: true, value: { formatVersion: 2, facts: { title: 'Tin Roof Almanac' } } });
+    expect(loaded).toMatchObject({
+      ok: true,
+      value: { formatVersion: FORMAT_VERSION, facts: { title: 'Tin Roof Almanac' } },
+    });
     expect(loaded.ok && listPlayedBars(loaded.value)).toHaveLength(77);
-    expect(stored.formatVersion === 2 && loaded.ok ? loaded.value : stored).toEqual(stored);
+    expect(stored.formatVersion === FORMAT_VERSION && loaded.ok ? loaded.value : stored).toEqual(stored);
   });
 
   test('made from any chart is sound and comes back equal through JSON', () => {
@@ -139,9 +143,9 @@ describe('a saved song', () => {
   });
 
   test('of a newer version, or of none, is refused as such', () => {
-    expect(loadDocument({ ...SONG, formatVersion: 3 })).toEqual({
+    expect(loadDocument({ ...SONG, formatVersion: FORMAT_VERSION + 1 })).toEqual({
       ok: false,
-      error: { kind: 'newer-version', version: 3, known: 2 },
+      error: { kind: 'newer-version', version: FORMAT_VERSION + 1, known: FORMAT_VERSION },
     });
     for (const value of [null, 3, 'x', [], {}, { formatVersion: '1' }, { formatVersion: 0 }]) {
       expect(loadDocument(value)).toEqual({ ok: false, error: { kind: 'no-version' } });

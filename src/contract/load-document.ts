@@ -3,6 +3,7 @@ import { FORMAT_VERSION, type SongDocument } from '../core/song/document.ts';
 import { checkSong } from './check-song.ts';
 import { songSchema } from './song-schema.ts';
 import { addWishes } from './upgrade-1-to-2.ts';
+import { addLeftOut } from './upgrade-2-to-3.ts';
 
 /** Why something is no song this program can open. */
 export type LoadError =
@@ -11,7 +12,10 @@ export type LoadError =
   | { readonly kind: 'malformed'; readonly findings: readonly string[] };
 
 /** Older versions and how each becomes the next one. */
-const UPGRADES: ReadonlyMap<number, (document: unknown) => unknown> = new Map([[1, addWishes]]);
+const UPGRADES: ReadonlyMap<number, (document: unknown) => unknown> = new Map([
+  [1, addWishes],
+  [2, addLeftOut],
+]);
 
 const MOST_FINDINGS = 10;
 

@@ -4,9 +4,10 @@ import { STRING_NAMINGS } from '../core/fretboard/string-names.ts';
 import { CHORD_STYLES } from '../core/harmony/chord-style.ts';
 import { HAND_SIZES } from '../core/shapes/hand.ts';
 import { DEFAULT_SETTINGS, type LibrarySettings } from '../core/song/settings.ts';
-import { tuningSchema } from './song-schema.ts';
+import { patternSchema, tuningSchema } from './song-schema.ts';
 
 const MOST_TUNINGS = 50;
+const MOST_PATTERNS = 200;
 
 /** The left hand that shapes are found for. */
 export const handSchema = z.strictObject({
@@ -28,6 +29,13 @@ const fields = {
       (tunings) => new Set(tunings.map(({ name }) => name.toLowerCase())).size === tunings.length,
       'two tunings have one name',
     ),
+  ownPatterns: z
+    .array(patternSchema)
+    .max(MOST_PATTERNS)
+    .refine(
+      (patterns) => new Set(patterns.map(({ name }) => name.toLowerCase())).size === patterns.length,
+      'two patterns have one name',
+    ),
 };
 
 /** Settings as they go over the wire, all of them. */
@@ -35,7 +43,8 @@ export const settingsSchema: z.ZodType<LibrarySettings> = z.strictObject(fields)
 
 /** PATCH /api/settings: those that change. */
 export const settingsChangeSchema = z.strictObject(fields).partial();
-export type SettingsChange = z.infer<typeof settingsChangeSchema>;
+/** Some of the settings, each as a whole. */
+export type SettingsChange = { readonly [K in keyof LibrarySettings]?: LibrarySettings[K] | undefined };
 
 /** Stored settings: what is missing or cannot be read takes its default, and what nobody knows is passed over. */
 export function readStoredSettings(value: unknown): LibrarySettings {

@@ -9,9 +9,10 @@ import { isStandardKey } from '../core/harmony/key.ts';
 import { isQuality, type Quality } from '../core/harmony/quality.ts';
 import { isNoteName, type NoteName } from '../core/pitch/note-name.ts';
 import { isBeatUnit, MOST_BEATS } from '../core/rhythm/metre.ts';
+import { parseCells } from '../core/rhythm/pattern.ts';
 import { TEMPO_LIMITS } from '../core/rhythm/tempo.ts';
 import { HIGHEST_SHAPE_FRET } from '../core/shapes/shape.ts';
-import { FORMAT_VERSION, HIGH_NOTE_COMES, type SongDocument } from '../core/song/document.ts';
+import { DYNAMICS, FORMAT_VERSION, HIGH_NOTE_COMES, type SongDocument } from '../core/song/document.ts';
 import { INSTRUMENT_LIMITS, isSectionName, RECORD_CENTS, SONG_LIMITS } from '../core/song/song-limits.ts';
 import { WISH_LIMITS } from '../core/song/wishes.ts';
 import { oneLine, storableText } from './text.ts';
@@ -91,7 +92,12 @@ const passEdit = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('set-rounds'), lineId: id, times: rounds, note }),
   z.strictObject({ kind: z.literal('set-cues'), lineId: id, cues }),
 ]);
-const pass = z.strictObject({ id, sectionId: id, edits: z.array(passEdit).max(SONG_LIMITS.linesInSection) });
+const pass = z.strictObject({
+  id,
+  sectionId: id,
+  isLeftOut: z.boolean(),
+  edits: z.array(passEdit).max(SONG_LIMITS.linesInSection),
+});
 
 const strings = { fewest: STRING_COUNT_LIMITS.fewest, most: STRING_COUNT_LIMITS.most };
 const finger = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal('T')]);
@@ -107,6 +113,16 @@ const fingering = z.strictObject({
 /** Most shapes, patterns, ornaments or rung edits of a part. */
 const ATTACHMENTS = 2000;
 const patternName = oneLine(SONG_LIMITS.sectionNameCharacters).min(1);
+/** A right-hand pattern whose cells can be read. */
+export const patternSchema = z
+  .strictObject({
+    name: patternName,
+    metre,
+    bars: z.union([z.literal(0.5), z.literal(1), z.literal(2)]),
+    swing: z.enum(['even', 'shuffle']),
+    cells: oneLine(SONG_LIMITS.cueCharacters),
+  })
+  .refine((pattern) => parseCells(pattern.cells, pattern).ok, { message: 'has cells that cannot be read' });
 const ornament = z.strictObject({
   id,
   slotId: id,
@@ -174,7 +190,16 @@ const part = z.strictObject({
       }),
     )
     .max(ATTACHMENTS),
-  patterns: z.array(z.strictObject({ targetId: id.nullable(), pattern: patternName })).max(ATTACHMENTS),
+  patterns: z
+    .array(
+      z.strictObject({
+        targetId: id.nullable(),
+        pattern: patternSchema.nullable(),
+        dynamics: z.enum(DYNAMICS).nullable(),
+        isMuted: z.boolean().nullable(),
+      }),
+    )
+    .max(ATTACHMENTS),
   ornaments: z.array(ornament).max(ATTACHMENTS),
   rungEdits: z.array(rungEdit).max(ATTACHMENTS),
 });

@@ -134,4 +134,22 @@ describe('the worker', () => {
     expect(kindsFor(1)).not.toContain('done');
     expect(kindsFor(2)).toEqual(['done']);
   });
+
+  test('finds shapes for every part, and what repeats, of the song as it is asked about', () => {
+    const { take, pullAll, sent } = startJobs();
+    const bare = {
+      ...song,
+      arrangements: song.arrangements.map((each) => ({
+        ...each,
+        parts: each.parts.map((part) => ({ ...part, shapes: [] })),
+      })),
+    };
+    take({ kind: 'fill-shapes', requestId: 1, document: bare, pupils: { hand: AVERAGE_HAND, known: null } });
+    take({ kind: 'recognise', requestId: 2, document: song });
+    pullAll();
+    const resultOf = (requestId: number) =>
+      sent.find((message) => message.kind === 'done' && message.requestId === requestId);
+    expect(resultOf(1)).toMatchObject({ result: [{ partId: mainPartOf(song).id, shapes: mainPartOf(song).shapes }] });
+    expect(resultOf(2)).toMatchObject({ result: { findings: [{ kind: 'common-loop' }], proposals: [] } });
+  });
 });

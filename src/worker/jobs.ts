@@ -7,11 +7,14 @@
  */
 import { createPlanMemory, type PlanMemory } from '../core/arrange/candidates.ts';
 import { type CapoPlan, NO_CAPO_PLAN, planCapoRows } from '../core/arrange/capo-rows.ts';
+import { type Recognised, recogniseMap } from '../core/arrange/map-proposals.ts';
+import { type FilledShapes, fillShapes, listShapes } from '../core/arrange/part-shapes.ts';
 import { planShapes, type ShapePlan } from '../core/arrange/shape-plan.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { applyTextInSteps } from '../core/formats/text-chart/apply-text.ts';
 import { readChart } from '../core/formats/text-chart/parse-chart.ts';
 import type { Found, Progress, Steps } from '../core/kernel/steps.ts';
+import type { SongDocument } from '../core/song/document.ts';
 import { findPart } from '../core/song/parts.ts';
 import type { FromWorker, ToWorker, WorkerRequest, WorkerResults } from './messages.ts';
 
@@ -112,9 +115,26 @@ function stepsFor(request: WorkerRequest, memory: PlanMemory): Steps<AnyResult, 
       return planPart(request, memory);
     case 'plan-shapes':
       return planShapesOf(request, memory);
+    case 'fill-shapes':
+      return fillInSteps(request, memory);
+    case 'recognise':
+      return recogniseInSteps(request.document);
     case 'read-loose':
       return readLooseChart(request.text, request.choices);
   }
+}
+
+function* fillInSteps(
+  { document, pupils }: Extract<WorkerRequest, { kind: 'fill-shapes' }>,
+  memory: PlanMemory,
+): Steps<FilledShapes, FilledShapes> {
+  yield { share: 0 };
+  return listShapes(fillShapes(document, { ...pupils, memory }));
+}
+
+function* recogniseInSteps(document: SongDocument): Steps<Recognised, Recognised> {
+  yield { share: 0 };
+  return recogniseMap(document);
 }
 
 function* planShapesOf(

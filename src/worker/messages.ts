@@ -1,4 +1,6 @@
 import type { CapoPlan } from '../core/arrange/capo-rows.ts';
+import type { Recognised } from '../core/arrange/map-proposals.ts';
+import type { FilledShapes } from '../core/arrange/part-shapes.ts';
 import type { Pupils } from '../core/arrange/planner.ts';
 import type { ShapePlan } from '../core/arrange/shape-plan.ts';
 import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
@@ -31,6 +33,13 @@ export type WorkerRequest =
       readonly partId: number;
       readonly pupils: Pupils;
     }
+  | {
+      readonly kind: 'fill-shapes';
+      readonly requestId: number;
+      readonly document: SongDocument;
+      readonly pupils: Pupils;
+    }
+  | { readonly kind: 'recognise'; readonly requestId: number; readonly document: SongDocument }
   | { readonly kind: 'read-loose'; readonly requestId: number; readonly text: string; readonly choices: LooseChoices };
 
 /** Everything that is sent to the worker. */
@@ -41,6 +50,10 @@ export type WorkerResults = {
   readonly 'read-chart': ParsedChart;
   readonly 'apply-text': AppliedText;
   readonly 'read-loose': LooseReading;
+  /** Shapes for every chord of every part. */
+  readonly 'fill-shapes': FilledShapes;
+  /** What repeats in a song, and what could be written otherwise. */
+  readonly recognise: Recognised;
   readonly 'plan-capo': CapoPlan;
   /** Null where the part is gone. */
   readonly 'plan-shapes': ShapePlan | null;

@@ -11,9 +11,9 @@ describe('the passes of a form', () => {
     );
     expect(listPasses(song).map(({ label, bars, firstBar }) => [label, bars, firstBar])).toEqual([
       ['Intro', 1, 1],
-      ['Verse 1', 2, 2],
+      ['Verse (1)', 2, 2],
       ['Verse 2 (1)', 1, 4],
-      ['Verse 2', 2, 5],
+      ['Verse (2)', 2, 5],
       ['Verse 2 (2)', 1, 7],
     ]);
   });

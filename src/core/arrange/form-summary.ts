@@ -20,6 +20,7 @@ export type PassSummary = {
 /** The passes of a song in playing order. */
 export function listPasses(document: SongDocument, played = listPlayedBars(document)): readonly PassSummary[] {
   const times = new Map<number, number>();
+  const barsByPass = groupByPass(played);
   return document.map.form.flatMap((pass, passIndex) => {
     const section = findSection(document, pass);
     if (section === null) {
@@ -28,12 +29,12 @@ export function listPasses(document: SongDocument, played = listPlayedBars(docum
     const time = (times.get(section.id) ?? 0) + 1;
     times.set(section.id, time);
     const isOnce = document.map.form.filter(({ sectionId }) => sectionId === section.id).length === 1;
-    const bars = played.filter((bar) => bar.passIndex === passIndex);
+    const bars = barsByPass.get(passIndex) ?? [];
     return [
       {
         passIndex,
         section,
-        label: isOnce ? section.name : labelOf(section.name, time),
+        label: isOnce ? section.name : labelOf(section.name, time, document.map.sections),
         time,
         bars: totalsOf(bars).bars,
         firstBar: bars[0]?.number ?? 0,
@@ -43,8 +44,24 @@ export function listPasses(document: SongDocument, played = listPlayedBars(docum
   });
 }
 
-function labelOf(name: string, time: number): string {
-  return /\d$/.test(name) ? `${name} (${time})` : `${name} ${time}`;
+function groupByPass(played: readonly PlayedBar[]): ReadonlyMap<number, readonly PlayedBar[]> {
+  const groups = new Map<number, PlayedBar[]>();
+  for (const bar of played) {
+    const group = groups.get(bar.passIndex);
+    if (group === undefined) {
+      groups.set(bar.passIndex, [bar]);
+    } else {
+      group.push(bar);
+    }
+  }
+  return groups;
+}
+
+/** "Verse 2"; "Verse (2)" where a number would be read otherwise, or another section is called so. */
+function labelOf(name: string, time: number, sections: readonly Section[]): string {
+  const isClear =
+    !/\d$/.test(name) && sections.every((other) => !/\d$/.test(other.name) || !other.name.startsWith(`${name} `));
+  return isClear ? `${name} ${time}` : `${name} (${time})`;
 }
 
 function oddMetres(bars: readonly PlayedBar[], metre: Metre): readonly string[] {

@@ -39,6 +39,28 @@ export function fillShapes(document: SongDocument, planner: Planner): SongDocume
 }
 
 function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSymbol[], planner: Planner): Part {
+  const { kept, missing } = sortShapes(document, part, sounding);
+  const added = missing.length === 0 ? [] : acceptShapes(document, { ...part, shapes: kept }, missing, planner);
+  return added.length === 0 && kept.length === part.shapes.length ? part : { ...part, shapes: [...kept, ...added] };
+}
+
+/** Whether a part of a document lacks a shape for one of its chords, or holds one that nothing asks for any more. */
+export function needsShapes(document: SongDocument): boolean {
+  const chords = uniqueBy(chordsOfBars(writtenBarsOf(document)), formatChordSymbol);
+  return document.arrangements
+    .flatMap(({ parts }) => parts)
+    .some((part) => {
+      const { kept, missing } = sortShapes(document, part, chords);
+      return missing.length > 0 || kept.length < part.shapes.length;
+    });
+}
+
+/** What a part's shapes come to for the chords of its song: those that stay, and the shape chords without one. */
+function sortShapes(
+  document: SongDocument,
+  part: Part,
+  sounding: readonly ChordSymbol[],
+): { readonly kept: readonly StoredShape[]; readonly missing: readonly ChordSymbol[] } {
   const { toShapeChord } = songKeysOf(document, part);
   const wanted = sounding.map(toShapeChord);
   const kept = part.shapes.filter(
@@ -51,8 +73,24 @@ function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSy
   const missing = wanted.filter(
     (chord) => !kept.some((stored) => stored.slotId === null && isSameChord(stored.chord, chord)),
   );
-  const added = missing.length === 0 ? [] : acceptShapes(document, { ...part, shapes: kept }, missing, planner);
-  return added.length === 0 && kept.length === part.shapes.length ? part : { ...part, shapes: [...kept, ...added] };
+  return { kept, missing };
+}
+
+/** The shapes of each part, as fillShapes leaves them. */
+export type FilledShapes = readonly { readonly partId: number; readonly shapes: readonly StoredShape[] }[];
+
+/** The filled shapes of a document, part by part. */
+export function listShapes(document: SongDocument): FilledShapes {
+  const parts = document.arrangements.flatMap((arrangement) => arrangement.parts);
+  return parts.map(({ id, shapes }) => ({ partId: id, shapes }));
+}
+
+/** A document with shapes that were found for it elsewhere. */
+export function withShapes(document: SongDocument, filled: FilledShapes): SongDocument {
+  return filled.reduce(
+    (current, { partId, shapes }) => changePart(current, partId, (part) => ({ ...part, shapes })),
+    document,
+  );
 }
 
 /** Whether a stored shape was ruled out since; one that was pinned or chosen by hand stays all the same. */

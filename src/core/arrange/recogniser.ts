@@ -19,13 +19,22 @@ export type LinePlace = { readonly sectionId: number; readonly section: string; 
 
 /** One thing found. `semitones` is how much higher the later one lies; bars are counted from 1 in their line or section. */
 export type Finding =
-  | { readonly kind: 'same-section'; readonly section: string; readonly like: string; readonly semitones: number }
+  | {
+      readonly kind: 'same-section';
+      readonly section: string;
+      readonly like: string;
+      readonly semitones: number;
+      readonly sectionId: number;
+      readonly likeId: number;
+    }
   | {
       readonly kind: 'near-section';
       readonly section: string;
       readonly like: string;
       readonly bar: number;
       readonly semitones: number;
+      readonly sectionId: number;
+      readonly likeId: number;
     }
   | { readonly kind: 'same-line'; readonly line: LinePlace; readonly like: LinePlace; readonly semitones: number }
   | {
@@ -41,14 +50,16 @@ export type Finding =
   | { readonly kind: 'common-loop'; readonly line: LinePlace; readonly degrees: readonly string[] };
 
 /** What is played in a bar: equal for bars that are the same, in degrees, whatever the key. */
-type BarText = string;
-type ReadLine = {
+export type BarText = string;
+/** A line with what is played in its bars, in degrees. */
+export type ReadLine = {
   readonly place: LinePlace;
   readonly bars: readonly BarText[];
   readonly degrees: readonly string[];
   readonly key: Key;
 };
-type ReadSection = { readonly section: Section; readonly lines: readonly ReadLine[] };
+/** A section with its lines as they are compared. */
+export type ReadSection = { readonly section: Section; readonly lines: readonly ReadLine[] };
 
 /** Everything worth telling, sections first, each in the order in which it is written. */
 export function recognise(document: SongDocument): readonly Finding[] {
@@ -64,7 +75,7 @@ export function recognise(document: SongDocument): readonly Finding[] {
 const LEAST_BARS = 2;
 
 /** The bars of every section, each with the key that holds there: a key mark holds on through what is written after it. */
-function readSections(document: SongDocument): readonly ReadSection[] {
+export function readSections(document: SongDocument): readonly ReadSection[] {
   let { key } = soundingKeyOf(document);
   let before: Bar | null = null;
   return document.map.sections.map(
@@ -111,7 +122,12 @@ function findSection(read: ReadSection, earlier: readonly ReadSection[]): readon
     const like = other.lines.flatMap((line) => line.bars);
     const differing = differencesOf(bars, like);
     const semitones = movedBy(read.lines[0], other.lines[0]);
-    const names = { section: read.section.name, like: other.section.name };
+    const names = {
+      section: read.section.name,
+      like: other.section.name,
+      sectionId: read.section.id,
+      likeId: other.section.id,
+    };
     if (bars.length >= LEAST_BARS && differing?.length === 0) {
       return [{ kind: 'same-section', ...names, semitones }];
     }

@@ -10,6 +10,7 @@ import { beatTicks, formatMetre, type Metre } from '../rhythm/metre.ts';
 import { formatTempo } from '../rhythm/tempo.ts';
 import type { Fingering } from '../shapes/shape.ts';
 import type { Bar, Line, Part, Pass, Section, Slot, SongDocument } from '../song/document.ts';
+import { withoutLeftOut } from '../song/lesson-form.ts';
 import { linesOfPass } from '../song/pass-lines.ts';
 import { findSection, listPlayedBars, totalsOf } from '../song/played-bars.ts';
 import type { ReadingStyle } from '../song/settings.ts';
@@ -53,8 +54,9 @@ export type Handout = {
 
 const NO_BREAK = '\u00A0';
 
-/** Gathers a handout for one part of a song. */
-export function composeHandout(document: SongDocument, part: Part, reading: ReadingStyle): Handout {
+/** Gathers a handout for one part of a song, as the lesson plays it. */
+export function composeHandout(whole: SongDocument, part: Part, reading: ReadingStyle): Handout {
+  const document = withoutLeftOut(whole);
   const played = listPlayedBars(document);
   const { toShapeChord } = songKeysOf(document, part);
   const passes = listPasses(document, played);

@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { TIN_ROOF_ALMANAC } from '../../server/demo/tin-roof-almanac.data.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import type { Fingering } from '../shapes/shape.ts';
+import { applyCommand } from '../song/commands.ts';
 import { mainPartOf } from '../song/parts.ts';
 import { DEFAULT_SETTINGS } from '../song/settings.ts';
 import { type BoxStyle, boxFretsOf, drawChordBox } from './chord-box.ts';
@@ -134,5 +135,16 @@ describe('a chord box', () => {
     expect(marks.filter((mark) => mark.kind === 'dot' && mark.isFilled)).toHaveLength(3);
     expect(marks.filter((mark) => mark.kind === 'dot' && !mark.isFilled)).toHaveLength(2);
     expect(marks.filter((mark) => mark.kind === 'line' && mark.tone === 'warning')).toHaveLength(2);
+  });
+
+  test('leaves out what the lesson leaves out, with the sections that only that would play', () => {
+    const song = songFromChart('form: Verse, Bridge, Verse\n\nVerse:\n| G | D |\n\nBridge:\n| Am | C |\n');
+    const passIds = song.map.form.slice(1).map(({ id }) => id);
+    const outcome = applyCommand(song, { kind: 'leave-out-passes', passIds, isLeftOut: true });
+    const lesson = outcome.ok ? outcome.value.document : song;
+    const { blocks, boxes, form } = composeHandout(lesson, mainPartOf(lesson), DEFAULT_SETTINGS);
+    expect(blocks.map(({ name }) => name)).toEqual(['Verse']);
+    expect(boxes.map(({ name }) => name)).toEqual(['G', 'D']);
+    expect(form).toBe('');
   });
 });

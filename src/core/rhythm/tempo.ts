@@ -10,6 +10,12 @@ export type TempoError = { readonly kind: 'not-a-tempo'; readonly found: string 
 /** Slowest and fastest tempo, in pulses a minute. */
 export const TEMPO_LIMITS = { slowest: 20, fastest: 400 } as const;
 
+/** Whether a tempo lies within bounds and counts whole ticks. */
+export function isTempo({ tempoBpm, pulseTicks }: Tempo): boolean {
+  const { slowest, fastest } = TEMPO_LIMITS;
+  return tempoBpm >= slowest && tempoBpm <= fastest && Number.isInteger(pulseTicks) && pulseTicks > 0;
+}
+
 const PULSES: readonly (readonly [string, number])[] = [
   ['half', QUARTER_TICKS * 2],
   ['dotted half', QUARTER_TICKS * 3],

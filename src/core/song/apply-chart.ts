@@ -12,20 +12,14 @@ import { rankKeys } from '../harmony/key-finding.ts';
 import { transposeChord } from '../harmony/spelling.ts';
 import { alignLists } from '../kernel/align.ts';
 import { isEqual } from '../kernel/equal.ts';
+import { detach, type LostAttachment } from './attachments.ts';
 import { barsOfChart, type Chart, type ChartPin, chordsOfBars, type HeaderName, mapChords } from './chart.ts';
 import { chartNamingOf, chartOf } from './chart-of.ts';
-import type { Facts, Ornament, Part, Pass, RungEdit, Section, Slot, SongDocument, StoredShape } from './document.ts';
-import { alignSections, type ChordNaming, type LineUp, takeId } from './line-up.ts';
+import type { Facts, Part, Pass, Section, SongDocument, StoredShape } from './document.ts';
+import { takeId } from './fresh-ids.ts';
+import { alignSections, type ChordNaming, type LineUp } from './line-up.ts';
 import { changePart, mainPartOf } from './parts.ts';
 import { editsOfPass } from './pass-edits.ts';
-import { writtenBarsOf } from './pass-lines.ts';
-
-/** Something that was tied to a slot which the new chart no longer has. */
-export type LostAttachment =
-  | { readonly kind: 'syllable'; readonly text: string }
-  | { readonly kind: 'shape'; readonly stored: StoredShape }
-  | { readonly kind: 'ornament'; readonly ornament: Ornament }
-  | { readonly kind: 'rung-edit'; readonly edit: RungEdit };
 
 /** What came of applying a chart. */
 export type AppliedChart = { readonly document: SongDocument; readonly lost: readonly LostAttachment[] };
@@ -155,42 +149,13 @@ function alignForm(
     const before = match?.sectionId === section.id ? match : null;
     const written = chart.passes.find((pass) => pass.name === section.name && pass.time === time);
     const edits = written === undefined ? [] : editsOfPass(section, before, written.lines, context);
-    const next: Pass = { id: match?.id ?? takeId(context), sectionId: section.id, edits };
+    const next: Pass = {
+      id: match?.id ?? takeId(context.ids),
+      sectionId: section.id,
+      isLeftOut: before?.isLeftOut ?? false,
+      edits,
+    };
     return before !== null && isEqual(before, next) ? before : next;
   });
   return form.length === old.length && form.every((pass, index) => pass === old[index]) ? old : form;
-}
-
-/** All slots of a document, those of differing passes included. */
-function slotsOf(document: SongDocument): readonly Slot[] {
-  return writtenBarsOf(document).flatMap(({ slots }) => slots);
-}
-
-/** What was tied to slots that are gone: syllables went with them, the rest is taken off its part. */
-function detach(before: SongDocument, after: SongDocument): AppliedChart {
-  const kept = new Set(slotsOf(after).map(({ id }) => id));
-  const isGone = (slotId: number | null): boolean => slotId !== null && !kept.has(slotId);
-  const syllables = slotsOf(before).flatMap(({ id, cue }): readonly LostAttachment[] =>
-    cue !== null && isGone(id) ? [{ kind: 'syllable', text: cue }] : [],
-  );
-  const parts = after.arrangements.flatMap((arrangement) => arrangement.parts);
-  const attached = parts.flatMap(({ shapes, ornaments, rungEdits }): readonly LostAttachment[] => [
-    ...shapes.filter(({ slotId }) => isGone(slotId)).map((stored) => ({ kind: 'shape' as const, stored })),
-    ...ornaments.filter(({ slotId }) => isGone(slotId)).map((ornament) => ({ kind: 'ornament' as const, ornament })),
-    ...rungEdits.filter(({ slotId }) => isGone(slotId)).map((edit) => ({ kind: 'rung-edit' as const, edit })),
-  ]);
-  const document =
-    attached.length === 0
-      ? after
-      : parts.reduce((current, { id }) => changePart(current, id, withoutGone(isGone)), after);
-  return { document, lost: [...syllables, ...attached] };
-}
-
-function withoutGone(isGone: (slotId: number | null) => boolean): (part: Part) => Part {
-  return (part) => ({
-    ...part,
-    shapes: part.shapes.filter(({ slotId }) => !isGone(slotId)),
-    ornaments: part.ornaments.filter(({ slotId }) => !isGone(slotId)),
-    rungEdits: part.rungEdits.filter(({ slotId }) => !isGone(slotId)),
-  });
 }

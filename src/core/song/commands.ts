@@ -6,17 +6,26 @@ import type { Tuning } from '../fretboard/tuning.ts';
 import { isStandardKey } from '../harmony/key.ts';
 import { isEqual } from '../kernel/equal.ts';
 import { err, ok, type Result } from '../kernel/result.ts';
+import { isTempo } from '../rhythm/tempo.ts';
 import { type AppliedChart, type ApplyOptions, applyChart } from './apply-chart.ts';
 import type { Chart } from './chart.ts';
 import type { ChartChords, Facts, Part, SongDocument, StoredShape } from './document.ts';
+import { applyMapCommand, isMapCommand, type MapCommand, type MapError } from './map-commands.ts';
 import { applyPartCommand, isCapoFret, type PartCommand, type PartCommandError } from './part-commands.ts';
 import { changePart, findPart } from './parts.ts';
+import {
+  assignPattern,
+  type RegulariseCommand,
+  type RightHandCommand,
+  type RightHandError,
+  regularise,
+} from './right-hand.ts';
 import { INSTRUMENT_LIMITS, RECORD_CENTS, SONG_LIMITS } from './song-limits.ts';
 
-/** Facts that are set one by one; metre and tempo belong to the chart, whose bars they measure. */
+/** Facts that are set one by one; the metre belongs to the chart, whose bars it measures. */
 export type LooseFacts = Pick<
   Facts,
-  'title' | 'credit' | 'key' | 'melodyRange' | 'recordSeconds' | 'recordCents' | 'highNote' | 'notes'
+  'title' | 'credit' | 'key' | 'tempo' | 'melodyRange' | 'recordSeconds' | 'recordCents' | 'highNote' | 'notes'
 >;
 
 /** Everything that can be done to a song. */
@@ -28,6 +37,8 @@ export type SongCommand =
       readonly draftText: string | null;
     }
   | { readonly kind: 'keep-draft'; readonly draftText: string }
+  /** Gives up the lines of the text chart that cannot be read; the song keeps their last good state. */
+  | { readonly kind: 'drop-draft' }
   | { readonly kind: 'set-facts'; readonly facts: Partial<LooseFacts> }
   | { readonly kind: 'set-capo'; readonly partId: number; readonly capoFret: number }
   | { readonly kind: 'set-tuning'; readonly partId: number; readonly tuning: Tuning }
@@ -35,6 +46,9 @@ export type SongCommand =
   | { readonly kind: 'set-chart-chords'; readonly chords: ChartChords }
   | { readonly kind: 'keep-shapes'; readonly partId: number; readonly shapes: readonly StoredShape[] }
   | PartCommand
+  | MapCommand
+  | RightHandCommand
+  | RegulariseCommand
   /** Brings back a kept version, or the version that stands elsewhere. */
   | { readonly kind: 'replace-song'; readonly document: SongDocument };
 
@@ -42,9 +56,12 @@ export type SongCommand =
 export type CommandError =
   | { readonly kind: 'instrument-out-of-bounds'; readonly value: keyof Part['instrument'] }
   | { readonly kind: 'not-a-standard-key' }
+  | { readonly kind: 'tempo-out-of-bounds' }
   | { readonly kind: 'cents-out-of-bounds'; readonly most: number }
   | { readonly kind: 'text-too-long'; readonly fact: keyof LooseFacts; readonly most: number }
-  | PartCommandError;
+  | PartCommandError
+  | MapError
+  | RightHandError;
 
 /** What a command did: the document after it (the same object when nothing changed) and what lost its place. */
 export type CommandOutcome = AppliedChart;
@@ -56,6 +73,14 @@ export function applyCommand(document: SongDocument, command: SongCommand): Resu
       return ok(applyChartCommand(document, command));
     case 'keep-draft':
       return done({ ...document, chart: { ...document.chart, draftText: command.draftText } });
+    case 'assign-pattern':
+      return assignPattern(document, command);
+    case 'regularise':
+      return regularise(document, command);
+    case 'drop-draft':
+      return done(
+        document.chart.draftText === null ? document : { ...document, chart: { ...document.chart, draftText: null } },
+      );
     case 'set-facts':
       return setFacts(document, command.facts);
     case 'set-capo':
@@ -73,7 +98,7 @@ export function applyCommand(document: SongDocument, command: SongCommand): Resu
     case 'keep-shapes':
       return keepShapes(document, command.partId, command.shapes);
     default:
-      return applyPartCommand(document, command);
+      return isMapCommand(command) ? applyMapCommand(document, command) : applyPartCommand(document, command);
   }
 }
 
@@ -98,23 +123,29 @@ const TEXT_LIMITS = {
 } as const;
 
 function setFacts(document: SongDocument, facts: Partial<LooseFacts>): Result<CommandOutcome, CommandError> {
-  for (const fact of ['title', 'credit', 'notes'] as const) {
-    if ((facts[fact]?.length ?? 0) > TEXT_LIMITS[fact]) {
-      return err({ kind: 'text-too-long', fact, most: TEXT_LIMITS[fact] });
-    }
-  }
-  if (facts.key !== undefined && facts.key !== null && !isStandardKey(facts.key)) {
-    return err({ kind: 'not-a-standard-key' });
-  }
-  const range = facts.melodyRange ?? null;
-  if (range !== null && range.lowMidi > range.highMidi) {
-    return err({ kind: 'range-upside-down' });
-  }
-  if (Math.abs(facts.recordCents ?? 0) > RECORD_CENTS) {
-    return err({ kind: 'cents-out-of-bounds', most: RECORD_CENTS });
+  const fault = findFactFault(facts);
+  if (fault !== null) {
+    return err(fault);
   }
   const next = { ...document.facts, ...facts };
   return done(isEqual(next, document.facts) ? document : { ...document, facts: next });
+}
+
+function findFactFault(facts: Partial<LooseFacts>): CommandError | null {
+  const long = (['title', 'credit', 'notes'] as const).find((fact) => (facts[fact]?.length ?? 0) > TEXT_LIMITS[fact]);
+  const range = facts.melodyRange ?? null;
+  const faults: readonly (readonly [boolean, () => CommandError])[] = [
+    [long !== undefined, () => ({ kind: 'text-too-long', fact: long ?? 'notes', most: TEXT_LIMITS[long ?? 'notes'] })],
+    [!isNothingOr(facts.key, isStandardKey), () => ({ kind: 'not-a-standard-key' })],
+    [!isNothingOr(facts.tempo, isTempo), () => ({ kind: 'tempo-out-of-bounds' })],
+    [range !== null && range.lowMidi > range.highMidi, () => ({ kind: 'range-upside-down' })],
+    [Math.abs(facts.recordCents ?? 0) > RECORD_CENTS, () => ({ kind: 'cents-out-of-bounds', most: RECORD_CENTS })],
+  ];
+  return faults.find(([isWrong]) => isWrong)?.[1]() ?? null;
+}
+
+function isNothingOr<T>(value: T | null | undefined, isRight: (value: T) => boolean): boolean {
+  return value === null || value === undefined || isRight(value);
 }
 
 function setCapo(document: SongDocument, partId: number, capoFret: number): Result<CommandOutcome, CommandError> {

@@ -3,12 +3,13 @@ import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import type { Key } from '../harmony/key.ts';
 import type { PitchRange } from '../pitch/midi.ts';
 import type { Metre } from '../rhythm/metre.ts';
+import type { Pattern } from '../rhythm/pattern.ts';
 import type { Tempo } from '../rhythm/tempo.ts';
 import type { Fingering } from '../shapes/shape.ts';
 import type { Wishes } from './wishes.ts';
 
 /** The current version of the saved form. A change of meaning raises it and adds an upgrade. */
-export const FORMAT_VERSION = 2;
+export const FORMAT_VERSION = 3;
 
 /** One song with everything that is saved about it. The map is in sounding chords. */
 export type SongDocument = {
@@ -108,8 +109,13 @@ export type Slot = {
   readonly cue: string | null;
 };
 
-/** One playing of a section, with what differs from it. */
-export type Pass = { readonly id: number; readonly sectionId: number; readonly edits: readonly PassEdit[] };
+/** One playing of a section, with what differs from it. One that is left out for a lesson stays in its place unplayed (rule M12). */
+export type Pass = {
+  readonly id: number;
+  readonly sectionId: number;
+  readonly isLeftOut: boolean;
+  readonly edits: readonly PassEdit[];
+};
 
 /** One way in which a pass differs from its section; ids are the section's own. */
 export type PassEdit =
@@ -147,8 +153,22 @@ export type StoredShape = {
   readonly origin: 'accepted' | 'chosen' | 'pinned';
 };
 
-/** A right-hand pattern, by its name, for a section, a line or a bar (by id), or for the whole song (null). */
-export type PatternAssignment = { readonly targetId: number | null; readonly pattern: string };
+/** A right-hand pattern as it is kept with a song, so that it travels with it; cells are text (rhythm/pattern.ts). */
+export type StoredPattern = Pick<Pattern, 'name' | 'metre' | 'bars' | 'swing'> & { readonly cells: string };
+
+/** How loud the right hand is. */
+export const DYNAMICS = ['soft', 'medium', 'loud'] as const;
+
+/**
+ * What the right hand does in a section, a line, a pass or a bar (by id), or in the whole song (null); the nearest one wins. A
+ * null says nothing here: it is left to what lies further out.
+ */
+export type PatternAssignment = {
+  readonly targetId: number | null;
+  readonly pattern: StoredPattern | null;
+  readonly dynamics: (typeof DYNAMICS)[number] | null;
+  readonly isMuted: boolean | null;
+};
 
 /** What is played beside the chord of a slot: strings counted from 1 = thinnest, frets from the capo, ticks from the slot. */
 export type Ornament = {

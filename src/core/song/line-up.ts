@@ -9,6 +9,7 @@ import { barKeyOf, barsKeyOf } from './bar-key.ts';
 import type { ChartBar, ChartEnding, ChartLine, ChartSection, ChartSlot } from './chart.ts';
 import { toChartBar, toChartLine } from './chart-of.ts';
 import type { Bar, Ending, Line, Section, Slot } from './document.ts';
+import { type Ids, takeId } from './fresh-ids.ts';
 
 /** Another way to name a chord. */
 export type ChordNaming = (chord: ChordSymbol) => ChordSymbol;
@@ -17,17 +18,10 @@ export type ChordNaming = (chord: ChordSymbol) => ChordSymbol;
 export type LineUp = {
   readonly naming: ChordNaming;
   readonly toSounding: ChordNaming;
-  readonly ids: { next: number };
+  readonly ids: Ids;
   /** Whether a line that could not be read keeps its last good state; its bars no longer fill another metre. */
   readonly keepsUnread: boolean;
 };
-
-/** The next free id. */
-export function takeId(context: LineUp): number {
-  const id = context.ids.next;
-  context.ids.next += 1;
-  return id;
-}
 
 /** Sections matched by name; those with a new name continue, in order, the sections whose name is gone. */
 export function alignSections(
@@ -45,7 +39,7 @@ export function alignSections(
 
 function alignSection(old: Section | null, section: ChartSection, context: LineUp): Section {
   const { name, times, note } = section;
-  const id = old?.id ?? takeId(context);
+  const id = old?.id ?? takeId(context.ids);
   const lines = alignLines(old?.lines ?? [], section.lines, context);
   const next: Section = { id, name, times, note, lines };
   return old !== null && isEqual(old, next) ? old : next;
@@ -70,7 +64,7 @@ export function alignLines(old: readonly Line[], lines: readonly ChartLine[], co
 
 function toLine(old: Line | null, line: ChartLine, context: LineUp): Line {
   return {
-    id: old?.id ?? takeId(context),
+    id: old?.id ?? takeId(context.ids),
     bars: alignBars(old?.bars ?? [], line.bars, context),
     times: line.times,
     endings: line.endings.map((ending, index) => toEnding(old?.endings[index] ?? null, ending, context)),
@@ -81,7 +75,7 @@ function toLine(old: Line | null, line: ChartLine, context: LineUp): Line {
 
 function toEnding(old: Ending | null, ending: ChartEnding, context: LineUp): Ending {
   return {
-    id: old?.id ?? takeId(context),
+    id: old?.id ?? takeId(context.ids),
     rounds: ending.rounds,
     bars: alignBars(old?.bars ?? [], ending.bars, context),
   };
@@ -101,7 +95,7 @@ function alignBars(old: readonly Bar[], bars: readonly ChartBar[], context: Line
 export function toBar(old: Bar | null, bar: ChartBar, context: LineUp): Bar {
   return {
     ...bar,
-    id: old?.id ?? takeId(context),
+    id: old?.id ?? takeId(context.ids),
     slots: bar.slots.map((slot, index) => toSlot(old?.slots[index] ?? null, slot, context)),
   };
 }
@@ -109,8 +103,14 @@ export function toBar(old: Bar | null, bar: ChartBar, context: LineUp): Bar {
 function toSlot(old: Slot | null, slot: ChartSlot, context: LineUp): Slot {
   return {
     ...slot,
-    id: old?.id ?? takeId(context),
+    id: old?.id ?? takeId(context.ids),
     chord: slot.chord === null ? null : context.toSounding(slot.chord),
     cue: old?.cue ?? null,
   };
+}
+
+/** Lining up with a chart whose names are those of the document: sounding chords. */
+export function soundingLineUp(ids: Ids): LineUp {
+  const same: ChordNaming = (chord) => chord;
+  return { naming: same, toSounding: same, ids, keepsUnread: false };
 }

@@ -1,20 +1,20 @@
 /*
  * How a pass differs from its section, as edits on the section's ids.
  *
- * The lines as played are lined up with the section's. A line that is equal needs nothing; one whose bars differ becomes
- * edits of just those bars; an extra line that the section has elsewhere is "sing it again"; anything else replaces the
- * line. Played back by linesOfPass, the edits give the lines they were made from.
+ * The lines as played carry the section's ids where they continue it, so ids tell what became of each line and bar. A line
+ * that is equal needs nothing; one whose bars differ becomes edits of just those bars; an extra line that the section has
+ * elsewhere is "sing it again"; anything else replaces the line. Played back by linesOfPass, the edits give the lines they
+ * were made from. Whatever an edit brings with it has ids of its own, so that no id stands twice in a song.
  */
-import { alignLists } from '../kernel/align.ts';
 import { isEqual } from '../kernel/equal.ts';
-import { barKeyOf, barsKeyOf } from './bar-key.ts';
 import type { ChartLine } from './chart.ts';
-import { toChartBar, toChartLine } from './chart-of.ts';
-import type { Line, Pass, PassEdit, Section } from './document.ts';
-import { alignLines, type LineUp, toBar } from './line-up.ts';
+import { toChartLine } from './chart-of.ts';
+import type { Bar, Line, Pass, PassEdit, Section } from './document.ts';
+import { copyBar, copyLine, type Ids, idsOfBar, idsOfLine } from './fresh-ids.ts';
+import { alignLines, type LineUp } from './line-up.ts';
 import { linesOfPass } from './pass-lines.ts';
 
-/** The edits that turn a section into the lines of one pass; a pass that already plays them keeps its own edits. */
+/** The edits that turn a section into a chart's lines of one pass; a pass that already plays them keeps its own edits. */
 export function editsOfPass(
   section: Section,
   before: Pass | null,
@@ -25,80 +25,151 @@ export function editsOfPass(
   if (!isReadable) {
     return before !== null && context.keepsUnread ? before.edits : [];
   }
-  const playedBefore = before === null ? [] : linesOfPass(section, before);
+  const played = before === null ? section.lines : linesOfPass(section, before);
   const isSame = isEqual(
-    playedBefore.map((line) => toChartLine(line, context.naming)),
+    played.map((line) => toChartLine(line, context.naming)),
     lines,
   );
-  return before !== null && isSame ? before.edits : listEdits(section, lines, context);
+  return before !== null && isSame
+    ? before.edits
+    : editsFromLines(section, alignLines(played, lines, context), before?.edits ?? [], context.ids);
 }
 
-function listEdits(section: Section, lines: readonly ChartLine[], context: LineUp): readonly PassEdit[] {
-  const charts = section.lines.map((line) => toChartLine(line, context.naming));
-  const matches = alignLists(charts.map(barsKeyOf), lines.map(barsKeyOf));
+/** What listing edits goes by. */
+type Listing = {
+  readonly section: Section;
+  readonly ids: Ids;
+  /** Ids that stand in the section or in an edit already. */
+  readonly taken: Set<number>;
+  /** The section's bar that each replaced bar of the edits before stands for. */
+  readonly standsFor: ReadonlyMap<number, number>;
+};
+
+/** The edits that turn a section into lines as one pass plays them; `before` are the edits the lines came from, if any. */
+export function editsFromLines(
+  section: Section,
+  lines: readonly Line[],
+  before: readonly PassEdit[],
+  ids: Ids,
+): readonly PassEdit[] {
+  const listing: Listing = {
+    section,
+    ids,
+    taken: new Set(section.lines.flatMap(idsOfLine)),
+    standsFor: new Map(before.flatMap((edit) => (edit.kind === 'replace-bar' ? [[edit.bar.id, edit.barId]] : []))),
+  };
   const edits: PassEdit[] = [];
-  let anchor: number | null = null;
-  lines.forEach((line, index) => {
-    const match = matches[index] ?? null;
-    const target = match === null ? null : (section.lines[match] ?? null);
-    if (target === null) {
-      edits.push(extraLine(section, line, anchor, context));
-      return;
+  const kept = new Set<Line>();
+  let anchor: Line | null = null;
+  for (const line of lines) {
+    const target = section.lines.find(({ id }) => id === line.id);
+    const isNext = target !== undefined && section.lines.indexOf(target) > indexOf(section, anchor);
+    if (target === undefined || !isNext) {
+      edits.push(extraLine(line, anchor, listing));
+    } else {
+      edits.push(...changedLine(target, line, anchor, listing));
+      kept.add(target);
+      anchor = target;
     }
-    edits.push(...changedLine(target, line, anchor, context));
-    anchor = target.id;
-  });
-  const kept = new Set(matches);
-  const leftOut = section.lines.filter((_, index) => !kept.has(index));
+  }
+  const leftOut = section.lines.filter((line) => !kept.has(line));
   return [...edits, ...leftOut.map(({ id }): PassEdit => ({ kind: 'leave-out-line', lineId: id }))];
 }
 
+function indexOf(section: Section, line: Line | null): number {
+  return line === null ? -1 : section.lines.indexOf(line);
+}
+
 /** A line that the section has elsewhere is sung again; any other is inserted. */
-function extraLine(section: Section, line: ChartLine, anchor: number | null, context: LineUp): PassEdit {
-  const again = section.lines.find((own) => isEqual(toChartLine(own, context.naming), line));
+function extraLine(line: Line, anchor: Line | null, listing: Listing): PassEdit {
+  const again = listing.section.lines.find((own) => isSameContent(own, line));
   return again !== undefined && anchor !== null
-    ? { kind: 'sing-again', lineId: again.id, afterLineId: anchor }
-    : insertedLine(line, anchor, context);
+    ? { kind: 'sing-again', lineId: again.id, afterLineId: anchor.id }
+    : insertedLine(line, anchor, listing);
 }
 
-function insertedLine(line: ChartLine, afterLineId: number | null, context: LineUp): PassEdit {
-  const [inserted] = alignLines([], [line], context) as readonly [Line];
-  return { kind: 'insert-line', afterLineId, line: inserted };
+function insertedLine(line: Line, anchor: Line | null, listing: Listing): PassEdit {
+  return { kind: 'insert-line', afterLineId: anchor?.id ?? null, line: ownLine(line, listing) };
 }
 
-/** The edits for a line that is matched: none, rounds and cues, single bars, or the whole line. */
-function changedLine(target: Line, line: ChartLine, anchor: number | null, context: LineUp): readonly PassEdit[] {
-  const chart = toChartLine(target, context.naming);
-  const barEdits = isEqual(chart.endings, line.endings) ? editBars(target, line, context) : null;
-  if (barEdits === null) {
-    return [{ kind: 'leave-out-line', lineId: target.id }, insertedLine(line, anchor, context)];
+/** Whether two lines say the same, whatever their ids. */
+function isSameContent(a: Line, b: Line): boolean {
+  return isEqual(withoutIds(a), withoutIds(b));
+}
+
+function withoutIds(line: Line): Line {
+  return {
+    ...line,
+    id: 0,
+    bars: line.bars.map(barWithoutIds),
+    endings: line.endings.map((ending) => ({ ...ending, id: 0, bars: ending.bars.map(barWithoutIds) })),
+  };
+}
+
+function barWithoutIds(bar: Bar): Bar {
+  return { ...bar, id: 0, slots: bar.slots.map((slot) => ({ ...slot, id: 0 })) };
+}
+
+/** The edits for a line that goes on: none, rounds and cues, single bars, or the whole line. */
+function changedLine(target: Line, line: Line, anchor: Line | null, listing: Listing): readonly PassEdit[] {
+  if (line === target) {
+    return [];
   }
-  const isOtherRounds = chart.times !== line.times || chart.note !== line.note;
+  const barEdits = isEqual(target.endings, line.endings) ? editBars(target, line, listing) : null;
+  if (barEdits === null) {
+    return [{ kind: 'leave-out-line', lineId: target.id }, insertedLine(line, anchor, listing)];
+  }
+  const isOtherRounds = target.times !== line.times || target.note !== line.note;
   return [
     ...barEdits,
     ...(isOtherRounds ? [{ kind: 'set-rounds', lineId: target.id, times: line.times, note: line.note } as const] : []),
-    ...(isEqual(chart.cues, line.cues) ? [] : [{ kind: 'set-cues', lineId: target.id, cues: line.cues } as const]),
+    ...(isEqual(target.cues, line.cues) ? [] : [{ kind: 'set-cues', lineId: target.id, cues: line.cues } as const]),
   ];
 }
 
 /** Edits of single bars, or null when a bar comes before the line's first. */
-function editBars(target: Line, line: ChartLine, context: LineUp): readonly PassEdit[] | null {
-  const charts = target.bars.map((bar) => toChartBar(bar, context.naming));
-  const matches = alignLists(charts.map(barKeyOf), line.bars.map(barKeyOf));
-  if (matches[0] === null) {
-    return null;
-  }
-  let anchor = 0;
-  const changed = line.bars.flatMap((bar, index): readonly PassEdit[] => {
-    const match = matches[index] ?? -1;
-    const old = target.bars[match];
-    if (old === undefined) {
-      return [{ kind: 'insert-bars', afterBarId: anchor, bars: [toBar(null, bar, context)] }];
+function editBars(target: Line, line: Line, listing: Listing): readonly PassEdit[] | null {
+  const edits: PassEdit[] = [];
+  const kept = new Set<Bar>();
+  let anchor: Bar | null = null;
+  for (const bar of line.bars) {
+    const barId = listing.standsFor.get(bar.id) ?? bar.id;
+    const old = target.bars.find(({ id }) => id === barId);
+    const isNext = old !== undefined && target.bars.indexOf(old) > (anchor === null ? -1 : target.bars.indexOf(anchor));
+    if (old !== undefined && isNext) {
+      edits.push(...replacedBar(old, bar, listing));
+      kept.add(old);
+      anchor = old;
+    } else if (anchor === null) {
+      return null;
+    } else {
+      edits.push({ kind: 'insert-bars', afterBarId: anchor.id, bars: [ownBar(bar, listing)] });
     }
-    anchor = old.id;
-    return isEqual(charts[match], bar) ? [] : [{ kind: 'replace-bar', barId: old.id, bar: toBar(null, bar, context) }];
-  });
-  const kept = new Set(matches);
-  const leftOut = target.bars.filter((_, index) => !kept.has(index));
-  return [...changed, ...leftOut.map(({ id }): PassEdit => ({ kind: 'leave-out-bar', barId: id }))];
+  }
+  const leftOut = target.bars.filter((bar) => !kept.has(bar));
+  return [...edits, ...leftOut.map(({ id }): PassEdit => ({ kind: 'leave-out-bar', barId: id }))];
+}
+
+function replacedBar(old: Bar, bar: Bar, listing: Listing): readonly PassEdit[] {
+  const isSame = isEqual(barWithoutIds(old), barWithoutIds(bar));
+  return isSame ? [] : [{ kind: 'replace-bar', barId: old.id, bar: ownBar(bar, listing) }];
+}
+
+/** A line for an edit: as it is where all its ids are its own, else a copy. */
+function ownLine(line: Line, listing: Listing): Line {
+  const own = idsOfLine(line).some((id) => listing.taken.has(id)) ? copyLine(line, listing.ids) : line;
+  take(idsOfLine(own), listing);
+  return own;
+}
+
+function ownBar(bar: Bar, listing: Listing): Bar {
+  const own = idsOfBar(bar).some((id) => listing.taken.has(id)) ? copyBar(bar, listing.ids) : bar;
+  take(idsOfBar(own), listing);
+  return own;
+}
+
+function take(ids: readonly number[], { taken }: Listing): void {
+  for (const id of ids) {
+    taken.add(id);
+  }
 }

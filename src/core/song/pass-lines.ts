@@ -1,13 +1,13 @@
 import { barsOfLines } from './chart.ts';
 import type { Bar, Line, Pass, PassEdit, Section, SongDocument } from './document.ts';
 
-/** The lines of a section as one pass plays them; edits whose target is gone have no effect. */
+/** The lines of a section as one pass plays them, without lines that lost all their bars; edits whose target is gone have no effect. */
 export function linesOfPass(section: Section, pass: Pass): readonly Line[] {
   if (pass.edits.length === 0) {
     return section.lines;
   }
   const lines = section.lines.flatMap((line) => [
-    ...editedLine(line, pass.edits),
+    ...editedLine(line, pass.edits).filter(({ bars }) => bars.length > 0),
     ...linesAfter(line.id, section, pass.edits),
   ]);
   return [...linesAfter(null, section, pass.edits), ...lines];

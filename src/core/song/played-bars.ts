@@ -6,8 +6,9 @@
  */
 import type { Key } from '../harmony/key.ts';
 import { range, sumOf } from '../kernel/list.ts';
-import { barTicks, beatTicks, type Metre } from '../rhythm/metre.ts';
+import { beatTicks, type Metre } from '../rhythm/metre.ts';
 import { type Tempo, ticksToSeconds } from '../rhythm/tempo.ts';
+import { ticksOfBar } from './bar-check.ts';
 import type { Bar, Line, Pass, Section, Slot, SongDocument } from './document.ts';
 import { linesOfPass } from './pass-lines.ts';
 
@@ -30,7 +31,7 @@ export type PlayedBar = {
   readonly tempo: Tempo | null;
 };
 
-/** The unrolled song. */
+/** The unrolled song, without the passes that are left out. */
 export function listPlayedBars(document: SongDocument): readonly PlayedBar[] {
   const played: PlayedBar[] = [];
   for (const visit of listVisits(document)) {
@@ -45,7 +46,7 @@ function listVisits(document: SongDocument): readonly Visit[] {
   return document.map.form.flatMap((pass, passIndex) => {
     const section = findSection(document, pass);
     const lines = section === null ? [] : linesOfPass(section, pass);
-    return section === null
+    return section === null || pass.isLeftOut
       ? []
       : range(0, section.times).flatMap(() =>
           lines.flatMap((line) =>
@@ -88,12 +89,11 @@ function playBar(document: SongDocument, visit: Visit, played: readonly PlayedBa
 }
 
 function contentOf(bar: Bar, songMetre: Metre): Pick<PlayedBar, 'metre' | 'lengthTicks' | 'slots'> {
-  const metre = bar.metre ?? songMetre;
-  const lengthTicks = bar.pickupBeats === null ? barTicks(metre) : bar.pickupBeats * beatTicks(metre);
-  return { metre, lengthTicks, slots: bar.slots };
+  return { metre: bar.metre ?? songMetre, lengthTicks: ticksOfBar(bar, songMetre), slots: bar.slots };
 }
 
-function withoutMarks(slot: Slot): Slot {
+/** A slot as a bar that says `same` repeats it: without push, stop and hold. */
+export function withoutMarks(slot: Slot): Slot {
   return { ...slot, pushTicks: 0, hold: false, stop: null };
 }
 
@@ -116,7 +116,7 @@ export function totalsOf(played: readonly PlayedBar[]): SongTotals {
 export function countPlayedBars(document: SongDocument): number {
   return sumOf(document.map.form, (pass) => {
     const section = findSection(document, pass);
-    return section === null ? 0 : section.times * sumOf(linesOfPass(section, pass), countBarsOfLine);
+    return section === null || pass.isLeftOut ? 0 : section.times * sumOf(linesOfPass(section, pass), countBarsOfLine);
   });
 }
 

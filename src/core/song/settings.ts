@@ -2,6 +2,7 @@ import type { StringNaming } from '../fretboard/string-names.ts';
 import type { Tuning } from '../fretboard/tuning.ts';
 import type { ChordStyle } from '../harmony/chord-style.ts';
 import { AVERAGE_HAND, type Hand } from '../shapes/hand.ts';
+import type { StoredPattern } from './document.ts';
 
 /** How a class reads: the way chords are written, strings are called, frets are counted, and which hand frets. */
 export type ReadingStyle = {
@@ -12,7 +13,11 @@ export type ReadingStyle = {
 };
 
 /** Settings of a library. */
-export type LibrarySettings = ReadingStyle & { readonly hand: Hand; readonly ownTunings: readonly Tuning[] };
+export type LibrarySettings = ReadingStyle & {
+  readonly hand: Hand;
+  readonly ownTunings: readonly Tuning[];
+  readonly ownPatterns: readonly StoredPattern[];
+};
 
 /** What a new library starts with. */
 export const DEFAULT_SETTINGS: LibrarySettings = {
@@ -22,4 +27,5 @@ export const DEFAULT_SETTINGS: LibrarySettings = {
   isLeftHanded: false,
   hand: AVERAGE_HAND,
   ownTunings: [],
+  ownPatterns: [],
 };

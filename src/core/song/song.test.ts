@@ -105,6 +105,8 @@ const COMMANDS: readonly SongCommand[] = [
   { kind: 'set-chart-chords', chords: 'shapes' },
   { kind: 'keep-shapes', partId: 2, shapes: [] },
   { kind: 'keep-draft', draftText: '| G' },
+  { kind: 'drop-draft' },
+  { kind: 'set-facts', facts: { tempo: { tempoBpm: 92, pulseTicks: 10080 } } },
 ];
 
 describe('commands', () => {

@@ -1,11 +1,16 @@
 import { describe, expect, test } from 'vitest';
 import { createPlanMemory } from '../../core/arrange/candidates.ts';
 import { easiestFrets, planCapoRows } from '../../core/arrange/capo-rows.ts';
+import { listSeamRuns } from '../../core/arrange/chord-runs.ts';
+import { planFormCut } from '../../core/arrange/form-cut.ts';
 import { listPasses } from '../../core/arrange/form-summary.ts';
+import { recogniseMap } from '../../core/arrange/map-proposals.ts';
+import { listOddBars } from '../../core/arrange/odd-bars.ts';
 import { questionOf } from '../../core/arrange/part-shapes.ts';
 import { createPlanner } from '../../core/arrange/planner.ts';
 import { recognise } from '../../core/arrange/recogniser.ts';
 import { checkRecord } from '../../core/arrange/record-check.ts';
+import { listGapPlaces } from '../../core/arrange/record-gap.ts';
 import { planSetups, type SetupPlan } from '../../core/arrange/setup-plan.ts';
 import type { SetupQuestion } from '../../core/arrange/setup-question.ts';
 import { toSongProblem } from '../../core/arrange/song-problem.ts';
@@ -13,20 +18,26 @@ import { formatChart } from '../../core/formats/text-chart/format-chart.ts';
 import { STANDARD_TUNING, TUNINGS } from '../../core/fretboard/tuning.ts';
 import { formatChordSymbol } from '../../core/harmony/chord-symbol.ts';
 import { formatKey } from '../../core/harmony/key.ts';
-import { itemAt } from '../../core/kernel/list.ts';
+import { itemAt, sumOf } from '../../core/kernel/list.ts';
 import { runSteps } from '../../core/kernel/steps.ts';
+import { formatGapPlace, formatOddBar } from '../../core/page/bar-words.ts';
 import { formatFinding } from '../../core/page/finding-words.ts';
 import { parseRange } from '../../core/pitch/midi.ts';
 import { formatMinutes } from '../../core/rhythm/clock.ts';
+import { QUARTER_TICKS } from '../../core/rhythm/metre.ts';
+import { ticksToSeconds } from '../../core/rhythm/tempo.ts';
 import { describeChange } from '../../core/shapes/change.ts';
 import { AVERAGE_HAND } from '../../core/shapes/hand.ts';
 import { formatShape } from '../../core/shapes/shape.ts';
 import { listSoundingMidi } from '../../core/shapes/sounding.ts';
 import { chartOf } from '../../core/song/chart-of.ts';
+import { applyCommand } from '../../core/song/commands.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { mainPartOf } from '../../core/song/parts.ts';
 import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
+import { findHand } from '../../core/song/right-hand.ts';
 import { listSongChords } from '../../core/song/song-chords.ts';
+import { toTimeline } from '../../core/song/timeline.ts';
 import { CLOCKMENDERS_FERRY } from './clockmenders-ferry.data.ts';
 import { createDemoSongs } from './demo-songs.ts';
 import { LAST_TRAM } from './last-tram.data.ts';
@@ -346,7 +357,113 @@ describe('Last Tram, Wrong Shoes', () => {
   });
 });
 
+describe('the demo songs in time', () => {
+  const seamsOf = (index: number) =>
+    listSeamRuns(listPlayedBars(itemAt(songs, index)))
+      .filter(({ bars }) => bars >= 3)
+      .map(({ chord, firstBar, bars }) => `${formatChordSymbol(chord)} ${firstBar} ${bars}`);
+
+  test('hold their chords across the seams: Am (B minor) 3 bars from 23, 55, 63, 95; D (E) 3 bars from 8 and 22', () => {
+    expect(seamsOf(1)).toEqual(expect.arrayContaining(['Bm 23 3', 'Bm 55 3', 'Bm 63 3', 'Bm 95 3']));
+    expect(seamsOf(1)).toHaveLength(4);
+    expect(seamsOf(3)).toEqual(expect.arrayContaining(['E 8 3', 'E 22 3']));
+  });
+
+  test('name their odd bars with the words before them', () => {
+    const oddOf = (index: number) => {
+      const document = itemAt(songs, index);
+      return listOddBars(document, listPlayedBars(document)).map(formatOddBar);
+    };
+    expect(oddOf(0)).toEqual([
+      'Bar 61, after “nobody in but the almanac”, has 2 beats; its neighbours have 4. It is the only one. Count 1 2.',
+    ]);
+    expect(oddOf(4)).toEqual([
+      'Bar 13, after “one brown and one blue”, has 2 beats; its neighbours have 4. Count 1 2.',
+      'Bar 54, after “seat with no view”, has 2 beats; its neighbours have 4. Count 1 2.',
+    ]);
+    expect([oddOf(1), oddOf(2), oddOf(3)]).toEqual([[], [], []]);
+  });
+
+  test('begin each bar where the last one ends, and end with the song', () => {
+    for (const document of songs) {
+      const bars = listPlayedBars(document);
+      const timeline = toTimeline(bars);
+      const total = totalsOf(bars);
+      const last = itemAt(bars, bars.length - 1);
+      const lastStart = itemAt(timeline.bars, bars.length - 1);
+      const lastSeconds = last.tempo === null ? 0 : ticksToSeconds(last.lengthTicks, last.tempo);
+      expect((lastStart.startSeconds ?? 0) + lastSeconds).toBeCloseTo(total.seconds ?? 0, 6);
+      expect(sumOf(timeline.events, ({ lengthTicks }) => lengthTicks)).toBe(last.startTick + last.lengthTicks);
+    }
+  });
+
+  // 92 beats a minute: bar 32 of Tin Roof Almanac is bar 4 of its first chorus's second line; its Am7 before it comes an eighth early.
+  test('push and stop their chords: Am7 of the first chorus half a beat before bar 27, D cut on beat 3 of bar 28', () => {
+    const { events } = toTimeline(played);
+    const beat = 60 / 92;
+    const pushed = events.filter(({ pushTicks }) => pushTicks > 0)[0];
+    expect(pushed?.startSeconds).toBeCloseTo((26 * 4 - 0.5) * beat, 6);
+    const cut = events.find(({ stopTick }) => stopTick !== null);
+    expect(cut?.stopTick).toBe((27 * 4 + 2) * QUARTER_TICKS);
+  });
+
+  test('Last Tram is 4 bars short: its verses and middles differ in length, its outro has a line of four', () => {
+    const tram = itemAt(songs, 4);
+    expect(listGapPlaces(tram, 4).map(formatGapPlace)).toEqual([
+      'Chorus 1 has 8 bars, another pass of it 12.',
+      'Chorus 2 has 8 bars, another pass of it 12.',
+      'Chorus 3 has 8 bars, another pass of it 12.',
+    ]);
+    expect(listGapPlaces(song, 2).map(formatGapPlace)).toEqual([]);
+  });
+
+  test('a lesson without the second verse and chorus of Tin Roof Almanac: 53 bars, 2:17, and the seam is one it has elsewhere', () => {
+    const ids = song.map.form.slice(3, 5).map(({ id }) => id);
+    const cut = planFormCut(song, ids);
+    expect([cut.after.bars, formatMinutes(cut.after.seconds ?? 0)]).toEqual([53, '2:17']);
+    expect(cut.seams).toMatchObject([{ from: 'Chorus 1', to: 'Bridge', knownFromBar: 3, isPushed: false }]);
+  });
+});
+
+describe('the right hands of the demo songs', () => {
+  const handsOf = (index: number) => {
+    const document = itemAt(songs, index);
+    return listPlayedBars(document).map((bar) => findHand(document, mainPartOf(document), bar));
+  };
+
+  test('are those of the class: one in each song, and where sections lift or drop', () => {
+    const names = (index: number) => [...new Set(handsOf(index).map(({ pattern }) => pattern?.name))];
+    expect(names(0)).toEqual(['Porch Step', 'Late Ferry', 'One Bell', 'Short March']);
+    expect(names(1)).toEqual(['Cellar Waltz']);
+    expect(names(2)).toEqual(['Harbour Swell']);
+    expect(names(3)).toEqual(['Washboard', 'Pile Driver']);
+    expect(names(4)).toEqual(['Gate Latch', 'Short March', 'Full Kettle', 'Four Square']);
+    expect(handsOf(3).filter(({ isMuted }) => isMuted)).toHaveLength(8);
+  });
+});
+
 describe('what repeats in the demo songs', () => {
+  test('comes to sections for Quarry Dog: its verse twice but for a bar, its chorus, its riff', () => {
+    const dog = itemAt(songs, 3);
+    const [proposal] = recogniseMap(dog).proposals;
+    expect(proposal?.kind === 'divide-section' && proposal.pieces.map(({ name }) => name)).toEqual([
+      'Riff',
+      'Verse',
+      'Interlude',
+      'Verse',
+      'Interlude 2',
+      'Chorus',
+      'Riff',
+      'Bridge',
+      'Chorus',
+      'Riff',
+    ]);
+    const outcome = proposal === undefined ? null : applyCommand(dog, proposal.command);
+    const after = outcome?.ok === true ? outcome.value.document : dog;
+    expect(listPasses(after).map(({ bars }) => bars)).toEqual([4, 12, 2, 12, 8, 8, 4, 8, 8, 4]);
+    expect(factsOf(after)).toEqual(factsOf(dog));
+  });
+
   const repeatsIn = (index: number) => recognise(itemAt(songs, index)).map(formatFinding);
 
   test('is known: equal lines, the bar that differs, the verse of Quarry Dog that comes again but for its last bar', () => {

@@ -70,6 +70,11 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../features/map/map-page.tsx')).MapPage }),
       },
       {
+        path: 'right-hand',
+        errorElement: <Failure />,
+        lazy: async () => ({ Component: (await import('../features/right-hand/right-hand-page.tsx')).RightHandPage }),
+      },
+      {
         path: 'handout',
         errorElement: <Failure />,
         lazy: async () => ({ Component: (await import('../features/handout/handout-page.tsx')).HandoutPage }),

@@ -32,7 +32,7 @@ const Rail = styled.nav`
   ol { list-style: none; margin: 0; padding: 0; }
   li a {
     display: flex; height: 92px; padding: 10px 0 0; justify-content: center; color: ${colour.railInk}; text-decoration: none;
-    font-size: 14px; border-top: 5px solid ${colour.railDeep}; margin: 0 12px;
+    font-size: 14px; border-top: 5px solid ${colour.railDeep}; margin: 0 12px; text-align: center; line-height: 1.2;
   }
   li a:hover { border-top-color: ${colour.spruceMid}; }
   li a.active { border-top-color: ${colour.brass}; font-weight: 700; }

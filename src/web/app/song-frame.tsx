@@ -3,14 +3,18 @@ import { useEffect, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
 import { songIdSchema } from '../../contract/api.ts';
+import type { FilledShapes } from '../../core/arrange/part-shapes.ts';
+import type { Pupils } from '../../core/arrange/planner.ts';
+import type { SongDocument } from '../../core/song/document.ts';
 import { api } from '../api/client.ts';
+import { coreWorker } from '../api/core-worker.ts';
 import { keepSteps } from '../editor/keep-steps.ts';
 import { sayLost } from '../editor/lost-words.ts';
 import { type OpenedSong as Opened, openSong, stepStore } from '../editor/open-song.ts';
 import { trackSave } from '../editor/pending-saves.ts';
 import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
 import { usePupils } from '../editor/use-pupils.ts';
-import { SongEditorProvider, useSongEditor, useSongState } from '../editor/use-song.tsx';
+import { LaterDocument, SongEditorProvider, useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { chooseLook, nextLook, readLook } from '../theme/look.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
@@ -74,7 +78,9 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
         <SkipLink href="#step">Skip to the step</SkipLink>
         <LadderRail />
         <div>
-          <SetupStrip onShow={setSheet} />
+          <LaterDocument>
+            <SetupStrip onShow={setSheet} />
+          </LaterDocument>
           <SaveTrouble />
           {!isTold && (
             <Told role="status">
@@ -121,9 +127,14 @@ function Lost() {
   );
 }
 
+/** Shapes are found beside the page, so that no edit waits for them. */
+function findShapes(document: SongDocument, pupils: Pupils): Promise<FilledShapes> {
+  return coreWorker.ask<'fill-shapes'>({ kind: 'fill-shapes', document, pupils }).result;
+}
+
 /** One editor for as long as the song is open; what is not saved goes out when the song or the page is left. */
 function useEditorFor({ song, local }: Opened): SongEditor {
-  const [editor] = useState(() => createSongEditor(song, api, local));
+  const [editor] = useState(() => createSongEditor(song, api, local, findShapes));
   useEffect(() => {
     const steps = keepSteps(editor, stepStore);
     const onLeave = (event: BeforeUnloadEvent): void => {

@@ -10,5 +10,6 @@ export const STEPS: readonly Step[] = [
   { path: 'capo', label: 'Capo', key: '2' },
   { path: 'shapes', label: 'Shapes', key: '3' },
   { path: 'map', label: 'Map', key: '4' },
+  { path: 'right-hand', label: 'Right hand', key: '5' },
   { path: 'handout', label: 'Handout', key: '7' },
 ];

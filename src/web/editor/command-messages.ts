@@ -1,5 +1,6 @@
 import type { CommandError } from '../../core/song/commands.ts';
 import { INSTRUMENT_LIMITS } from '../../core/song/song-limits.ts';
+import { sayMapError } from './map-messages.ts';
 
 /** A refused change as a sentence. */
 export function sayCommandError(error: CommandError): string {
@@ -16,6 +17,8 @@ export function sayCommandError(error: CommandError): string {
     }
     case 'not-a-standard-key':
       return 'This key has more than seven accidentals.';
+    case 'tempo-out-of-bounds':
+      return 'A tempo lies between 20 and 400.';
     case 'range-upside-down':
       return 'The lowest note comes first.';
     case 'cents-out-of-bounds':
@@ -28,7 +31,11 @@ export function sayCommandError(error: CommandError): string {
       return `This shape is for ${error.strings} strings; the guitar has ${error.wanted}.`;
     case 'last-part':
       return 'A song has at least one guitar.';
+    case 'bad-pattern':
+      return 'The strokes of this pattern cannot be read.';
     case 'text-too-long':
       return `At most ${error.most} characters.`;
+    default:
+      return sayMapError(error);
   }
 }

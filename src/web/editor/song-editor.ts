@@ -7,7 +7,7 @@
  */
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { OpenSong, SongId } from '../../contract/api.ts';
-import { fillShapes } from '../../core/arrange/part-shapes.ts';
+import { type FilledShapes, fillShapes } from '../../core/arrange/part-shapes.ts';
 import { createPlanner, type Planner, type Pupils } from '../../core/arrange/planner.ts';
 import { isEqual } from '../../core/kernel/equal.ts';
 import { applyCommand, type CommandError, type SongCommand } from '../../core/song/commands.ts';
@@ -16,6 +16,7 @@ import { type History, recordState, redo, startHistory, undo } from '../../core/
 import type { SongApi } from '../api/client.ts';
 import type { LocalSteps } from './local-steps.ts';
 import { createSaver } from './saver.ts';
+import { createShapeFiller } from './shape-filler.ts';
 import type { SongState } from './song-state.ts';
 
 /** An open song with what can be done to it. */
@@ -41,11 +42,25 @@ export type SongEditor = {
   readonly close: () => void;
 };
 
-/** Opens a song for editing, with the steps this browser kept of it. */
-export function createSongEditor(open: OpenSong, api: SongApi, local: LocalSteps | null = null): SongEditor {
+/** Finds the shapes that a song lacks, beside the page. */
+export type FindShapes = (document: SongDocument, pupils: Pupils) => Promise<FilledShapes>;
+
+/**
+ * Opens a song for editing, with the steps this browser kept of it. Shapes that an edit asks for are found at once, or, with
+ * `findShapes`, a moment after the edit is drawn; they belong to the same step.
+ */
+export function createSongEditor(
+  open: OpenSong,
+  api: SongApi,
+  local: LocalSteps | null = null,
+  findShapes: FindShapes | null = null,
+): SongEditor {
   let planner = createPlanner();
+  const pupils = (): Pupils => ({ hand: planner.hand, known: planner.known });
   const store = createStore<SongState>(() => startState(open, local));
   const saver = createSaver(store, api);
+  const fillLater =
+    findShapes === null ? null : createShapeFiller(store, (document) => findShapes(document, pupils()), saver.changed);
   if (store.getState().saveState === 'changed') {
     saver.changed();
   }
@@ -55,6 +70,7 @@ export function createSongEditor(open: OpenSong, api: SongApi, local: LocalSteps
     if (history !== before) {
       store.setState({ history });
       saver.changed();
+      fillLater?.();
     }
   };
   const run = (command: SongCommand, group?: string): CommandError | null => {
@@ -63,7 +79,8 @@ export function createSongEditor(open: OpenSong, api: SongApi, local: LocalSteps
     if (!outcome.ok) {
       return outcome.error;
     }
-    move(recordState(history, fillShapes(outcome.value.document, planner), group ?? null));
+    const { document } = outcome.value;
+    move(recordState(history, findShapes === null ? fillShapes(document, planner) : document, group ?? null));
     if (outcome.value.lost.length > 0) {
       store.setState({ lost: outcome.value.lost });
     }
@@ -72,7 +89,7 @@ export function createSongEditor(open: OpenSong, api: SongApi, local: LocalSteps
   return {
     store,
     planner: () => planner,
-    pupils: () => ({ hand: planner.hand, known: planner.known }),
+    pupils,
     setPupils: (pupils) => {
       planner = { ...planner, ...pupils };
     },

@@ -1,5 +1,5 @@
 import type { OpenSong, SongId } from '../../contract/api.ts';
-import type { LostAttachment } from '../../core/song/apply-chart.ts';
+import type { LostAttachment } from '../../core/song/attachments.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import type { History } from '../../core/song/history.ts';
 

@@ -32,9 +32,22 @@ export function useSongState<T>(select: (state: SongState) => T): T {
   return useStore(useSongEditor().store, select);
 }
 
-/** The document of the open song. */
+const GivenDocument = createContext<SongDocument | null>(null);
+
+/**
+ * Shows what is inside a moment later, where the page has more urgent things to draw: the song it sees follows when there is
+ * time. What stands beside a text or a bar that is being typed belongs in here.
+ */
+export function LaterDocument({ children }: { readonly children: ReactNode }) {
+  const later = useDeferredValue(useDocument());
+  return <GivenDocument value={later}>{children}</GivenDocument>;
+}
+
+/** The document of the open song; inside LaterDocument the one that is shown there. */
 export function useDocument(): SongDocument {
-  return useSongState((state) => state.history.present);
+  const given = useContext(GivenDocument);
+  const present = useSongState((state) => (given === null ? state.history.present : given));
+  return given ?? present;
 }
 
 /** The document, a moment later where the page has more urgent things to draw: for what is worked out beside a text being typed. */

@@ -23,7 +23,7 @@ const PlainButton = styled(AriaButton)`
 `;
 
 const WordButton = styled(AriaButton)`
-  border: 0; background: transparent; padding: 2px 4px; min-height: 28px; min-width: 24px; cursor: pointer;
+  border: 0; background: transparent; padding: 2px 4px; min-height: 28px; min-width: 24px; cursor: pointer; text-align: left;
   color: ${colour.spruce}; font-weight: 600; text-decoration: underline; text-underline-offset: 3px;
   &[data-hovered] { color: ${colour.spruceDeep}; background: ${colour.spruceSoft}; }
 `;

@@ -34,10 +34,10 @@ export function useKeyedActions(title: string, actions: readonly KeyedAction[]):
     const listed = labels === '' ? [] : current.current;
     groups.set(own, {
       title,
-      actions: listed.map(({ key, label }) => ({
+      actions: listed.map(({ key, label, run }) => ({
         key,
         label,
-        run: () => current.current.find((action) => action.key === key)?.run?.(),
+        ...(run === undefined ? {} : { run: () => current.current.find((action) => action.key === key)?.run?.() }),
       })),
     });
     changed();

@@ -5,6 +5,13 @@ import { Dialog } from './dialog.tsx';
 import { useKeyGroups } from './keys.tsx';
 
 const KEY_NAMES: Readonly<Record<string, string>> = { undo: 'Ctrl Z', redo: 'Ctrl Shift Z' };
+const ARROWS: Readonly<Record<string, string>> = { ArrowLeft: '←', ArrowRight: '→', ArrowUp: '↑', ArrowDown: '↓' };
+
+/** A key as it is written on the sheet: "Alt ←", "Ctrl A". */
+function sayKey(key: string): string {
+  const named = KEY_NAMES[key] ?? key.replace(/Arrow\w+/, (arrow) => ARROWS[arrow] ?? arrow);
+  return named.startsWith('Ctrl ') ? named.replace(/ (\w)$/, (end) => end.toUpperCase()) : named;
+}
 const EVERYWHERE = [
   { key: 'Tab', label: 'Go to the next control; Shift Tab to the one before' },
   { key: 'Esc', label: 'Leave a text, so that single keys work; close a sheet' },
@@ -22,7 +29,7 @@ export function ShortcutSheet({ isOpen, onClose }: { readonly isOpen: boolean; r
             {actions.map(({ key, label }) => (
               <div key={key}>
                 <dt>
-                  <kbd>{KEY_NAMES[key] ?? key}</kbd>
+                  <kbd>{sayKey(key)}</kbd>
                 </dt>
                 <dd>{label}</dd>
               </div>

@@ -6,6 +6,8 @@ export const ASSUMPTIONS = {
   beats: ['counted', 'left-out'],
   heading: ['heading', 'left-out'],
   again: ['another-pass', 'new-section'],
+  repeats: ['folded', 'as-written'],
+  sections: ['proposed', 'one-piece'],
   words: ['first-words', 'whole-lines', 'left-out'],
   title: ['title', 'left-out'],
   credit: ['credit', 'left-out'],

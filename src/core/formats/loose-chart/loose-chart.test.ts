@@ -172,6 +172,47 @@ Chorus (time 2):
     );
   });
 
+  const STANZAS = [
+    'G D Em C',
+    'la one',
+    'G D Em C',
+    'la two',
+    'C D G',
+    'tra',
+    '',
+    'G D Em C',
+    'la three',
+    'G D Em C',
+    'la four',
+    'C D G',
+    'tra',
+  ].join('\n');
+
+  test('makes rounds of a line that comes again below itself, and sections of what comes again in a text without headings', () => {
+    const { text, assumptions } = read(`${STANZAS}\n\nF F Bb C\nother words\n`, { title: 'left-out' });
+    expect(text).toContain('| G | D | Em | C | x2\n"la one" / "la two"\n| C | D | G |');
+    expect(text).toMatch(/^Verse:\n/);
+    expect(text).toContain('Verse (time 2):\n| G | D | Em | C | x2\n"la three" / "la four"');
+    expect(isClean(parseChart(text))).toBe(true);
+    expect(assumptions.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['repeats', 'sections']));
+    const plain = textOf(`${STANZAS}\n\nF F Bb C\nother words\n`, { repeats: 'as-written', sections: 'one-piece' });
+    expect(plain).not.toMatch(/x2|Verse/);
+  });
+
+  test('makes no more rounds of a line than a line can have, however often it comes', () => {
+    const { text } = read('G D Em C\nla la\n'.repeat(3000));
+    expect([...text.matchAll(/x(\d+)/g)].every(([, times]) => Number(times) <= 64)).toBe(true);
+    expect(isClean(parseChart(text))).toBe(false);
+    expect(parseChart(text).problems.map(({ kind }) => kind)).toContain('too-many-bars');
+  });
+
+  test('takes chords for half bars where most lines hold six or more, and says so', () => {
+    const line = 'G D Em C G D C G\nwords that go with it\n';
+    expect(textOf(`Verse:\n${line}`)).toContain('| G / D / | Em / C / | G / D / | C / G / |');
+    expect(kindsOf(`Verse:\n${line}`)).toContain('chord-length');
+    expect(textOf(`Verse:\n${line}`, { 'chord-length': 'bar' })).toContain('| G | D | Em | C | G | D | C | G |');
+  });
+
   test('reports its progress, which rises', () => {
     const shares = [...readLooseChart('G D\nwords\n'.repeat(3000))].map(({ share }) => share);
     expect(shares.length).toBeGreaterThan(5);

@@ -16,6 +16,7 @@ import { type Assumption, assume, chosenFor, type LooseChoices, listAssumptions 
 import { type LooseContext, toBarLine } from './chord-bars.ts';
 import { toHeaderLine } from './loose-header.ts';
 import { type ChordWords, type LooseLine, readLooseLine } from './loose-line.ts';
+import { foldRepeats, proposeLengths, proposeSections } from './loose-structure.ts';
 
 /** A loose chart as read: the text chart it comes to, and what was assumed on the way. */
 export type LooseReading = { readonly text: string; readonly assumptions: readonly Assumption[] };
@@ -37,9 +38,10 @@ type Writing = LooseContext & {
 
 /** Reads a loose chart with the choices made so far. Nothing is refused: what cannot be placed is left out, and listed. */
 export function* readLooseChart(text: string, choices: LooseChoices = {}): Steps<LooseReading> {
-  const state = startWriting(choices);
+  const plain = startWriting(choices);
   const known: ChordWords = new Map();
-  const lines = withoutTabs(text, state).map((line) => readLooseLine(line, known));
+  const lines = withoutTabs(text, plain).map((line) => readLooseLine(line, known));
+  const state: Writing = { ...plain, choices: { ...proposeLengths(lines), ...choices } };
   for (const [index, line] of lines.entries()) {
     if (index % LINES_A_STEP === LINES_A_STEP - 1) {
       yield { share: index / lines.length };
@@ -52,10 +54,10 @@ export function* readLooseChart(text: string, choices: LooseChoices = {}): Steps
     const metre = assume(state, 'metre', { line: 1, text: '' });
     state.headers.push(...(metre === '4/4' ? [] : [`metre: ${metre}`]));
   }
-  const blocks = [state.headers.join('\n'), ...state.body].filter((block) => block !== '');
+  const blocks = [state.headers.join('\n'), ...withSections(state.body, state)].filter((block) => block !== '');
   return {
     text: blocks.length === 0 ? '' : `${blocks.join('\n\n')}\n`,
-    assumptions: listAssumptions(state.made, choices),
+    assumptions: listAssumptions(state.made, state.choices),
   };
 }
 
@@ -161,7 +163,8 @@ function writeHeading(line: Extract<LooseLine, { kind: 'heading' }>, state: Writ
 
 /** Puts a block into the song. The same heading again is another pass, with its bars where they differ. */
 function closeBlock(state: Writing): void {
-  const { heading, lines } = state.block;
+  const { heading } = state.block;
+  const lines = withRounds(state.block.lines, state);
   if (heading === '' && lines.length === 0) {
     return;
   }
@@ -177,6 +180,21 @@ function closeBlock(state: Writing): void {
   }
   known.times += 1;
   state.body.push(again(heading, written, known, state));
+}
+
+/** The lines of a block with repeated neighbours as rounds of one line, where that is not taken back. */
+function withRounds(lines: readonly string[], state: Writing): readonly string[] {
+  const folded = foldRepeats(lines);
+  const place = { line: state.block.headingLine, text: state.block.heading };
+  return folded === lines || assume(state, 'repeats', place) === 'as-written' ? lines : folded;
+}
+
+/** A song without any heading in the sections that come again in it, where that is not taken back. */
+function withSections(body: readonly string[], state: Writing): readonly string[] {
+  const [only = '', ...more] = body;
+  const isBare = more.length === 0 && state.blocks.has('') && state.blocks.size === 1;
+  const proposed = isBare ? proposeSections(only.split('\n')) : null;
+  return proposed === null || assume(state, 'sections', { line: 1, text: '' }) === 'one-piece' ? body : proposed;
 }
 
 function again(

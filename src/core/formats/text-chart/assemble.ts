@@ -7,6 +7,7 @@
 import { isEqual } from '../../kernel/equal.ts';
 import type { ChartLine, ChartPass, ChartSection } from '../../song/chart.ts';
 import { SONG_LIMITS } from '../../song/song-limits.ts';
+import { EMPTY_FORM } from './format-chart.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 import type { Block } from './read-body.ts';
 
@@ -108,6 +109,9 @@ function readForm(
 ): { readonly names: readonly string[]; readonly isUnread: boolean } {
   if (form === null || form.text === '') {
     return { names: played.slice(0, SONG_LIMITS.passes), isUnread: false };
+  }
+  if (form.text === EMPTY_FORM) {
+    return { names: [], isUnread: false };
   }
   const pieces = [...form.text.matchAll(/[^,]+/g)].map((match) =>
     subSpan(form, match.index, match.index + match[0].length),

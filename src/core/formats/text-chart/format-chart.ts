@@ -65,11 +65,17 @@ function formatMelody({ melodyRange, key }: ChartHeaders): string {
   return melodyRange === null ? '' : formatRange(melodyRange, (pitch) => spellInKey(pitch, key ?? C_MAJOR));
 }
 
+/** What the form header says of a song that plays none of its sections; no section can be called so. */
+export const EMPTY_FORM = '(none)';
+
 /** The form, left out where it is just the sections in order and no pass differs. */
 function formatForm(chart: Chart): string {
   const inOrder = chart.sections.map(({ name }) => name);
   if (chart.passes.length === 0 && isEqual(inOrder, chart.form)) {
     return '';
+  }
+  if (chart.form.length === 0) {
+    return EMPTY_FORM;
   }
   const runs: { name: string; times: number }[] = [];
   for (const name of chart.form) {
@@ -83,7 +89,8 @@ function formatForm(chart: Chart): string {
   return runs.map(({ name, times }) => (times === 1 ? name : `${name} x${times}`)).join(', ');
 }
 
-function formatLine(line: ChartLine, metre: Metre): readonly string[] {
+/** A line of the chart with its endings and words, each on a line of text. */
+export function formatLine(line: ChartLine, metre: Metre): readonly string[] {
   const bars = (cells: ChartLine['bars']): string => `| ${cells.map((bar) => formatBar(bar, metre)).join(' | ')} |`;
   const times = line.times === 1 ? '' : ` x${line.times}`;
   const note = line.note === '' ? '' : ` [${line.note}]`;

@@ -33,6 +33,14 @@ const WORDS: Readonly<
     title: 'A heading comes again with other bars',
     ways: { 'another-pass': 'it is that section, played otherwise', 'new-section': 'it is a section of its own' },
   },
+  repeats: {
+    title: 'The same line again below itself',
+    ways: { folded: 'they are rounds of one line', 'as-written': 'they stay as they are written' },
+  },
+  sections: {
+    title: 'No heading stands in it',
+    ways: { proposed: 'what comes again is made a section', 'one-piece': 'it is one walk-through' },
+  },
   words: {
     title: 'Words under chords',
     ways: {

@@ -4,6 +4,9 @@ import { styled } from 'styled-components';
 import { isClean } from '../../../core/formats/text-chart/parse-chart.ts';
 import type { ProblemKind } from '../../../core/formats/text-chart/problem.ts';
 import type { ChartChords } from '../../../core/song/document.ts';
+import { ChartEditor } from '../../chart/chart-editor.tsx';
+import { ProblemList } from '../../chart/problem-list.tsx';
+import { useChartText } from '../../chart/use-chart-text.ts';
 import type { SongEditor } from '../../editor/song-editor.ts';
 import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
@@ -12,12 +15,9 @@ import { Choice } from '../../ui/choice.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Progress } from '../../ui/progress.tsx';
 import type { EditorTarget } from '../../ui/text-editor.tsx';
-import { ChartEditor } from './chart-editor.tsx';
 import { FactsForm } from './facts-form.tsx';
 import { KeyPanel } from './key-panel.tsx';
 import { LooseDialog } from './loose-dialog.tsx';
-import { ProblemList } from './problem-list.tsx';
-import { useChartText } from './use-chart-text.ts';
 import { useLooseSource } from './use-loose-source.ts';
 
 /** Findings that a text in another manner of writing has. */

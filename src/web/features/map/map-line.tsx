@@ -1,39 +1,52 @@
+import { memo } from 'react';
 import { styled } from 'styled-components';
-import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
-import { sumOf } from '../../../core/kernel/list.ts';
-import { barChangeWords, markWords } from '../../../core/page/handout-content.ts';
-import type { Metre } from '../../../core/rhythm/metre.ts';
 import type { Bar, Line } from '../../../core/song/document.ts';
-import { useChordName } from '../../api/settings.tsx';
+import type { BarRun } from '../../../core/song/line-edits.ts';
 import { colour, nameFace } from '../../theme/tokens.ts';
-import { Signed } from '../../ui/signed.tsx';
+import { BarCell, type MapNaming } from './bar-cell.tsx';
+import { BarField } from './bar-field.tsx';
+import { type BarPlace, placeKey } from './bar-places.ts';
+import type { BarDraft } from './map-session.ts';
 
-type Naming = { readonly metre: Metre; readonly toShapeChord: (chord: ChordSymbol) => ChordSymbol };
+/** What of the step's state concerns one line; equal objects as long as nothing in it changes. */
+export type LineState = {
+  readonly runs: readonly BarRun[];
+  readonly editing: BarPlace | null;
+  /** The bar at which the keyboard comes to the map. */
+  readonly entry: BarPlace | null;
+};
+
+type MapLineProps = {
+  readonly line: Line;
+  /** The words under it, one row a line of text. */
+  readonly cues: string;
+  readonly block: string;
+  readonly index: number;
+  readonly title: string;
+  readonly naming: MapNaming;
+  readonly state: LineState;
+  readonly oddBarId: number | null;
+  readonly drafts: Readonly<Record<string, BarDraft>>;
+};
 
 /** A line of the map: its bars, endings, rounds, and the words under it. */
-export function MapLine(props: {
-  readonly line: Line;
-  readonly cues: readonly string[];
-  readonly number: number;
-  readonly naming: Naming;
-}) {
-  const { line, cues, number, naming } = props;
+export const MapLine = memo(function MapLine(props: MapLineProps) {
+  const { line, cues, block, index } = props;
   return (
-    <Row>
-      <LineNumber aria-hidden="true">{number}</LineNumber>
+    <Row data-line={`${block}/${index}`}>
+      <Handle aria-hidden="true" data-handle={`${block}/${index}`} title="Drag the line">
+        {index + 1}
+      </Handle>
       <div>
-        <Bars
-          bars={line.bars}
-          naming={naming}
-          end={[line.times > 1 ? `× ${line.times}` : '', line.note].filter(Boolean).join(' ')}
-        />
-        {line.endings.map((ending) => (
+        <Bars {...props} ending={null} bars={line.bars} end={roundsOf(line)} />
+        {line.endings.map((ending, at) => (
           <Ending key={ending.id}>
             <span>{ending.rounds.join(', ')}.</span>
-            <Bars bars={ending.bars} naming={naming} end="" />
+            <Bars {...props} ending={at} bars={ending.bars} end="" />
           </Ending>
         ))}
         {cues
+          .split('\n')
           .filter((cue) => cue !== '')
           .map((cue) => (
             <Cue key={cue}>{cue}</Cue>
@@ -41,79 +54,69 @@ export function MapLine(props: {
       </div>
     </Row>
   );
+});
+
+function roundsOf({ times, note }: Line): string {
+  return [times > 1 ? `× ${times}` : '', note].filter(Boolean).join(' ');
 }
 
-function Bars({ bars, naming, end }: { readonly bars: readonly Bar[]; readonly naming: Naming; readonly end: string }) {
+function Bars(
+  props: MapLineProps & { readonly ending: number | null; readonly bars: readonly Bar[]; readonly end: string },
+) {
+  const { bars, ending, end, block, index, title, naming, state, oddBarId, drafts } = props;
   return (
-    <BarRow>
-      {bars.map((bar) => (
-        <BarCell key={bar.id} bar={bar} naming={naming} />
-      ))}
+    <BarsAndEnd>
+      <BarRow>
+        {bars.map((bar, at) => {
+          const place = placeKey({ block, line: index, ending, at });
+          return state.editing !== null && placeKey(state.editing) === place ? (
+            <BarField key={bar.id} label={`Bar ${at + 1} of ${title} line ${index + 1}`} isNext={false} />
+          ) : (
+            <BarCell
+              key={bar.id}
+              bar={bar}
+              place={place}
+              naming={naming}
+              isSelected={state.runs.some(
+                (run) => run.ending === ending && at >= run.from && at < run.from + run.count,
+              )}
+              isEntry={state.entry !== null && placeKey(state.entry) === place}
+              isOdd={bar.id === oddBarId}
+              refused={refusedWords(drafts[`bar ${block} ${bar.id}`])}
+            />
+          );
+        })}
+      </BarRow>
       <End>{end}</End>
-    </BarRow>
+    </BarsAndEnd>
   );
 }
 
-function BarCell({ bar, naming }: { readonly bar: Bar; readonly naming: Naming }) {
-  const nameOf = useChordName();
-  const metre = bar.metre ?? naming.metre;
-  const changes = barChangeWords(bar, metre);
-  let start = 0;
-  return (
-    <Cell $share={sumOf(bar.slots, ({ ticks }) => ticks)}>
-      {changes !== '' && (
-        <Change>
-          <Signed text={changes} />
-        </Change>
-      )}
-      {bar.same && <Same>same</Same>}
-      {bar.slots.map((slot) => {
-        const mark = markWords(slot, start, metre);
-        start += slot.ticks;
-        return (
-          <Chord key={slot.id} $ticks={slot.ticks}>
-            <b data-marked={mark !== '' || undefined}>
-              <Signed text={slot.chord === null ? 'no chord' : nameOf(naming.toShapeChord(slot.chord))} />
-            </b>
-            <small>
-              <Signed text={[slot.chord === null ? '' : nameOf(slot.chord), mark].filter(Boolean).join(' · ')} />
-            </small>
-          </Chord>
-        );
-      })}
-    </Cell>
-  );
+function refusedWords(draft: BarDraft | undefined): string {
+  return draft === undefined ? '' : `“${draft.text}”: ${draft.problem}`;
 }
 
 const Row = styled.li`
-  display: grid; grid-template-columns: 26px minmax(0, 1fr); padding: 6px 0;
+  display: grid; grid-template-columns: 26px minmax(0, 1fr); padding: 6px 0; content-visibility: auto; contain-intrinsic-size: auto 76px;
+  &[data-drop] { box-shadow: 0 -3px 0 ${colour.brass}; }
 `;
-const LineNumber = styled.span`
-  font-size: 13px; color: ${colour.quiet}; padding-top: 12px;
+const Handle = styled.span`
+  font-size: 13px; color: ${colour.quiet}; padding: 14px 4px 0 2px; cursor: grab; touch-action: manipulation; align-self: stretch;
+  &:hover { color: ${colour.spruce}; text-decoration: underline; }
 `;
-const BarRow = styled.div`
-  display: grid; grid-template-columns: repeat(4, minmax(0, 1fr)) 84px; row-gap: 8px;
-  @media (max-width: 760px) { grid-template-columns: repeat(2, minmax(0, 1fr)) 44px; }
+/** Bars side by side, with room behind them for what stands at a line's end. */
+export const BarRow = styled.div`
+  display: grid; grid-template-columns: repeat(4, minmax(0, 1fr)); row-gap: 8px;
+  > [data-drop] { box-shadow: -3px 0 0 ${colour.brass}; }
+  @media (max-width: 760px) { grid-template-columns: repeat(2, minmax(0, 1fr)); }
 `;
-const Cell = styled.div<{ readonly $share: number }>`
-  display: flex; position: relative; min-height: 44px; padding: 2px 4px 0 9px; border-left: 1px solid ${colour.quiet};
-  align-items: start;
-  &:first-child { border-left: 3px solid ${colour.ink}; }
-`;
-const Chord = styled.span<{ readonly $ticks: number }>`
-  flex: ${({ $ticks }) => $ticks} 1 0; min-width: 0; overflow-wrap: anywhere;
-  b { font: 650 19px/1.2 ${nameFace}; }
-  b[data-marked] { border-bottom: 3px solid ${colour.brass}; }
-  small { display: block; font-size: 12.5px; color: ${colour.quiet}; padding-top: 2px; }
-`;
-const Same = styled.i`
-  color: ${colour.quiet}; font-size: 14px; padding-top: 3px;
-`;
-const Change = styled.span`
-  align-self: start; background: ${colour.brassSoft}; color: ${colour.brassText}; font-weight: 650; font-size: 12.5px; padding: 1px 5px; margin-right: 8px; border-radius: 2px;
+/** A row of bars and what stands behind it. */
+export const BarsAndEnd = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1fr) 84px; align-items: end;
+  @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr) 44px; }
 `;
 const End = styled.span`
-  border-left: 3px solid ${colour.ink}; padding: 8px 0 0 10px; font: 650 16px/1.2 ${nameFace}; min-height: 44px; overflow-wrap: anywhere;
+  border-left: 3px solid ${colour.ink}; padding: 8px 0 0 10px; font: 650 16px/1.2 ${nameFace}; min-height: 48px; overflow-wrap: anywhere; margin-left: -3px;
 `;
 const Ending = styled.div`
   display: grid; grid-template-columns: 44px 1fr; padding-top: 8px;

@@ -1,115 +1,267 @@
-import { useMemo } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
-import { hasOwnBars, listPasses, type PassSummary } from '../../../core/arrange/form-summary.ts';
-import { cuesByPass } from '../../../core/page/handout-content.ts';
-import type { Line, Section, SongDocument } from '../../../core/song/document.ts';
-import { linesOfPass } from '../../../core/song/pass-lines.ts';
+import { listFirstMeetings } from '../../../core/arrange/first-meetings.ts';
+import { listPasses } from '../../../core/arrange/form-summary.ts';
+import { findStoredShape } from '../../../core/arrange/part-shapes.ts';
+import { formatKnown } from '../../../core/song/guitar-class.ts';
 import { listPlayedBars } from '../../../core/song/played-bars.ts';
 import { songKeysOf } from '../../../core/song/song-keys.ts';
-import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { useChordName } from '../../api/settings.tsx';
+import { usePupils } from '../../editor/use-pupils.ts';
+import { LaterDocument, useDocument, usePart, useSongEditor, useSongState } from '../../editor/use-song.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
-import { EmptyStep } from '../../ui/empty-state.tsx';
+import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
+import { useKeyedActions } from '../../ui/keys.tsx';
+import type { MapNaming } from './bar-cell.tsx';
+import { FIRST_BLOCK, listBlocks, nextPlaceOf, type MapView as View } from './bar-places.ts';
 import { FormStrip } from './form-strip.tsx';
+import { runCommands, selectBar } from './map-desk.ts';
 import { MapFacts } from './map-facts.tsx';
-import { MapLine } from './map-line.tsx';
+import { MAP_KEYS } from './map-keys.ts';
+import { MapView } from './map-view.tsx';
+import { Proposals } from './proposals.tsx';
+import { SelectionPanel } from './selection-panel.tsx';
+import { TapDialog } from './tap-dialog.tsx';
+import { TextBeside } from './text-beside.tsx';
+import { MapDeskProvider, useDesk, useMapState } from './use-map.tsx';
+import { useRecognised } from './use-recognised.ts';
+
+const VIEWS: readonly { readonly value: View; readonly text: string }[] = [
+  { value: 'written', text: 'as written' },
+  { value: 'played', text: 'as played' },
+];
+const NAMES = [
+  { value: 'shapes', text: 'shapes' },
+  { value: 'sounding', text: 'what sounds' },
+] as const;
 
 /** Step 4: the song's sections, lines and bars, and the order in which they are played. */
 export function MapPage() {
-  const document = useDocument();
-  const { toShapeChord } = songKeysOf(document, usePart());
-  const played = useMemo(() => listPlayedBars(document), [document]);
-  const passes = useMemo(() => listPasses(document, played), [document, played]);
-  if (document.map.sections.length === 0) {
-    return <EmptyStep title="No bars yet" text="The map shows the song’s sections when its chart has bars." />;
-  }
-  const naming = { metre: document.facts.metre, toShapeChord };
   return (
-    <Page>
+    <MapDeskProvider>
+      <MapStep />
+    </MapDeskProvider>
+  );
+}
+
+/** Only the bars are drawn with each key; what is worked out from the whole song follows when there is time. */
+function MapStep() {
+  const [beside, setBeside] = useState<'text' | 'tap' | null>(null);
+  const problem = useMapState((state) => state.problem);
+  const onText = (): void => setBeside((before) => (before === 'text' ? null : 'text'));
+  const onTap = (): void => setBeside('tap');
+  useMapKeys(onText, onTap);
+  return (
+    <Page data-beside={beside === 'text' || undefined}>
       <div>
-        <FormStrip passes={passes} />
-        {document.map.sections.flatMap((section) =>
-          blocksOf(document, section, passes).map((block) => (
-            <SectionBlock key={block.key} aria-label={block.title}>
-              <header>
-                <h2>{block.title}</h2>
-                <p>{block.remark}</p>
-              </header>
-              <ol>
-                {block.lines.map(({ line, cues }, index) => (
-                  <MapLine key={line.id} line={line} cues={cues} number={index + 1} naming={naming} />
-                ))}
-              </ol>
-            </SectionBlock>
-          )),
-        )}
+        <LaterDocument>
+          <Form />
+        </LaterDocument>
+        <Toolbar isTextOpen={beside === 'text'} onText={onText} onTap={onTap} />
+        {problem !== '' && <Problem role="alert">{problem}</Problem>}
+        <Bars />
       </div>
       <aside>
-        <MapFacts played={played} passes={passes} />
+        {beside === 'text' ? (
+          <TextBeside />
+        ) : (
+          <LaterDocument>
+            <Margin />
+          </LaterDocument>
+        )}
       </aside>
+      {beside === 'tap' && <TapDialog onClose={() => setBeside(null)} />}
     </Page>
   );
 }
 
-type Block = {
-  readonly key: string;
-  readonly title: string;
-  readonly remark: string;
-  readonly lines: readonly { readonly line: Line; readonly cues: readonly string[] }[];
-};
-
-/** A section as written, and below it the passes that have bars of their own. */
-function blocksOf(document: SongDocument, section: Section, passes: readonly PassSummary[]): readonly Block[] {
-  const own = passes.filter((pass) => pass.section.id === section.id);
-  const inStep = document.map.form.filter((pass) => pass.sectionId === section.id && !hasOwnBars(pass));
-  const differing = own.flatMap((summary): readonly Block[] => {
-    const pass = document.map.form[summary.passIndex];
-    return pass === undefined || !hasOwnBars(pass)
-      ? []
-      : [
-          {
-            key: `${section.id} ${summary.time}`,
-            title: summary.label,
-            remark: 'as played',
-            lines: linesOfPass(section, pass).map((line) => ({ line, cues: [line.cues.join(' / ')] })),
-          },
-        ];
-  });
-  return [
-    {
-      key: `${section.id}`,
-      title: section.name,
-      remark: remarkOf(section, own),
-      lines: section.lines.map((line) => ({ line, cues: cuesByPass(section, line, inStep) })),
-    },
-    ...differing,
-  ];
+/** The unrolled song and its passes. */
+function usePlayed() {
+  const document = useDocument();
+  return useMemo(() => {
+    const played = listPlayedBars(document);
+    return { played, passes: listPasses(document, played) };
+  }, [document]);
 }
 
-function remarkOf(section: Section, passes: readonly PassSummary[]): string {
-  const often = passes.length === 0 ? 'not in the form' : passes.length === 1 ? 'one pass' : `${passes.length} passes`;
-  const bars = [...new Set(passes.map((pass) => pass.bars))];
-  const length = bars.length === 0 ? '' : bars.length === 1 ? `${bars[0]} bars each` : `${bars.join(' or ')} bars`;
-  const remarks = passes.flatMap(({ time, remarks: own }) =>
-    own.map((text) => (passes.length > 1 ? `time ${time}: ${text}` : text)),
+const Form = memo(function Form() {
+  const { played, passes } = usePlayed();
+  const naming = useNaming();
+  return <FormStrip passes={passes} meetings={useMeetings(played)} nameOf={({ chord }) => naming.large(chord)} />;
+});
+
+function Bars() {
+  const isEmpty = useDocument().map.sections.length === 0;
+  const naming = useNaming();
+  return (
+    <>
+      {isEmpty && (
+        <Hint>
+          Type a chord and Tab for each bar: the first section is called Verse until you name it otherwise. Or tap the
+          bars while a record plays.
+        </Hint>
+      )}
+      <MapView naming={naming} />
+    </>
   );
-  const repeat = section.times > 1 ? `${section.times} times through` : '';
-  const single = passes.length === 1 ? `${bars[0]} bars` : length;
-  return [often, single, repeat, section.note, ...remarks].filter(Boolean).join(', ');
+}
+
+const Margin = memo(function Margin() {
+  const { played, passes } = usePlayed();
+  const recognised = useRecognised();
+  return (
+    <>
+      <SelectionPanel played={played} passes={passes} />
+      <MapFacts played={played} passes={passes} />
+      {recognised.findings.length + recognised.proposals.length > 0 && <h2>What repeats</h2>}
+      <Proposals recognised={recognised} />
+    </>
+  );
+});
+
+/** The names on the map: the ones the chart shows large, the others small. */
+function useNaming(): MapNaming {
+  const document = useDocument();
+  const part = usePart();
+  const nameOf = useChordName();
+  const { key, metre } = document.facts;
+  const keys = songKeysOf(document, part);
+  const isShapes = document.chart.chords === 'shapes';
+  const signature = [keys.sounding, keys.shape, part.setup.capoFret, isShapes, metre, key]
+    .map((each) => JSON.stringify(each))
+    .join();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the signature stands for everything the names depend on
+  return useMemo(() => {
+    const shape: MapNaming['large'] = (chord) => nameOf(keys.toShapeChord(chord));
+    return { metre, large: isShapes ? shape : nameOf, small: isShapes ? nameOf : shape };
+  }, [signature, nameOf]);
+}
+
+/** Where chords are met first; those whose stored shape the class knows are left out. */
+function useMeetings(played: ReturnType<typeof listPlayedBars>) {
+  const document = useDocument();
+  const part = usePart();
+  const { pupils } = usePupils();
+  return useMemo(() => {
+    const { toShapeChord } = songKeysOf(document, part);
+    const { known } = pupils;
+    return listFirstMeetings(played, (chord) => {
+      const stored = known === null ? null : findStoredShape(part, toShapeChord(chord));
+      return (
+        known !== null &&
+        stored !== null &&
+        known.has(formatKnown({ chord: stored.chord, shape: stored.fingering.shape }))
+      );
+    });
+  }, [document, part, pupils, played]);
+}
+
+function useMapKeys(onText: () => void, onTap: () => void): void {
+  const desk = useDesk();
+  useKeyedActions('Map', [
+    { key: 'm', label: 'Go to the bars', run: () => focusBars(desk) },
+    { key: 'w', label: 'As written or as played', run: () => switchView(desk) },
+    { key: 't', label: 'The text chart beside the map', run: onText },
+    { key: 'y', label: 'Tap the bars in', run: onTap },
+    { key: 'n', label: 'A new section', run: () => addSection(desk) },
+  ]);
+  useKeyedActions('A selected bar', [
+    ...MAP_KEYS.map(({ press, label }) => ({ key: press, label })),
+    { key: 'Ctrl c', label: 'Copy the bars, as text of the chart' },
+    { key: 'Ctrl x', label: 'Cut them' },
+    { key: 'Ctrl v', label: 'Paste bars over them, or lines below' },
+  ]);
+}
+
+type Desk = ReturnType<typeof useDesk>;
+
+function focusBars(desk: Desk): void {
+  const { view, selection } = desk.session.getState();
+  const [first] = listBlocks(desk.editor.store.getState().history.present, view);
+  const none = { key: FIRST_BLOCK, sectionId: 0, passId: null, lines: [] };
+  const start = first === undefined || first.lines.length === 0 ? nextPlaceOf(first ?? none) : null;
+  selectBar(desk, selection?.focus ?? start ?? { block: first?.key ?? '', line: 0, ending: null, at: 0 });
+}
+
+function switchView(desk: Desk): void {
+  const { view } = desk.session.getState();
+  desk.session.setState({ view: view === 'written' ? 'played' : 'written', selection: null, editing: null });
+}
+
+/** A section for bars to be typed into, at the end of the song. */
+function addSection(desk: Desk): void {
+  const { sections, form } = desk.editor.store.getState().history.present.map;
+  const names = new Set(sections.map(({ name }) => name.toLowerCase()));
+  const name = ['Verse', 'Chorus', 'Bridge', 'Outro'].find((each) => !names.has(each.toLowerCase()));
+  const number = Array.from({ length: sections.length + 2 }, (_, index) => `Section ${index + 1}`).find(
+    (each) => !names.has(each.toLowerCase()),
+  );
+  const command = {
+    kind: 'add-section',
+    at: sections.length,
+    name: name ?? number ?? 'Section',
+    lines: [],
+    playAt: form.length,
+  } as const;
+  if (runCommands(desk, [command])) {
+    desk.session.setState({ view: 'written' });
+    const last = listBlocks(desk.editor.store.getState().history.present, 'written').at(-1);
+    if (last !== undefined) {
+      selectBar(desk, nextPlaceOf(last));
+    }
+  }
+}
+
+function Toolbar(props: { readonly isTextOpen: boolean; readonly onText: () => void; readonly onTap: () => void }) {
+  const { isTextOpen, onText, onTap } = props;
+  const desk = useDesk();
+  const editor = useSongEditor();
+  const chords = useSongState((state) => state.history.present.chart.chords);
+  const view = useMapState((state) => state.view);
+  return (
+    <Bar>
+      <Choice
+        label="Shown"
+        options={VIEWS}
+        value={view}
+        onChange={(next) => (next === view ? undefined : switchView(desk))}
+      />
+      <Choice
+        label="Names show"
+        options={NAMES}
+        value={chords}
+        onChange={(next) => void editor.run({ kind: 'set-chart-chords', chords: next })}
+      />
+      <Button weight="word" onPress={() => addSection(desk)}>
+        New section
+      </Button>
+      <Button weight="word" onPress={onText}>
+        {isTextOpen ? 'Close the text' : 'Text beside'}
+      </Button>
+      <Button weight="word" onPress={onTap}>
+        Tap in
+      </Button>
+    </Bar>
+  );
 }
 
 const Page = styled.div`
-  display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx}px;
+  display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx}px; min-height: calc(100vh - ${frame.stripPx + 1}px);
+  &[data-beside] { grid-template-columns: minmax(0, 1fr) minmax(380px, 42%); }
   > div { padding: 20px 24px 40px; min-width: 0; }
-  aside { border-left: 1px solid ${colour.hairline}; padding: 22px 24px; }
+  aside { border-left: 1px solid ${colour.hairline}; padding: 22px 24px; min-width: 0; display: grid; gap: 14px; align-content: start; }
   @media (max-width: 900px) {
-    grid-template-columns: minmax(0, 1fr);
+    &, &[data-beside] { grid-template-columns: minmax(0, 1fr); }
     aside { border-left: 0; border-top: 1px solid ${colour.hairline}; }
   }
 `;
-const SectionBlock = styled.section`
-  padding-top: 16px;
-  header { display: flex; align-items: baseline; gap: 14px; flex-wrap: wrap; }
-  header h2 { font-size: 21px; }
-  header p { font-size: 13.5px; color: ${colour.quiet}; }
-  ol { list-style: none; margin: 0; padding: 0; }
+const Bar = styled.div`
+  display: flex; flex-wrap: wrap; gap: 6px 16px; align-items: center; padding: 6px 0 0;
+`;
+const Problem = styled.p`
+  border-left: 4px solid ${colour.rosewood}; color: ${colour.rosewood}; padding: 2px 0 2px 10px; margin-top: 10px; font-size: 14px;
+`;
+const Hint = styled.p`
+  color: ${colour.quiet}; font-size: 14px; padding: 14px 0 6px;
 `;

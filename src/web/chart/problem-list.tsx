@@ -1,10 +1,10 @@
 import { styled } from 'styled-components';
-import { sayProblem } from '../../../core/formats/text-chart/chart-messages.ts';
-import { MOST_PROBLEMS } from '../../../core/formats/text-chart/parse-chart.ts';
-import type { ChartProblem } from '../../../core/formats/text-chart/problem.ts';
-import { colour } from '../../theme/tokens.ts';
-import { Button } from '../../ui/button.tsx';
-import type { EditorTarget } from '../../ui/text-editor.tsx';
+import { sayProblem } from '../../core/formats/text-chart/chart-messages.ts';
+import { MOST_PROBLEMS } from '../../core/formats/text-chart/parse-chart.ts';
+import type { ChartProblem } from '../../core/formats/text-chart/problem.ts';
+import { colour } from '../theme/tokens.ts';
+import { Button } from '../ui/button.tsx';
+import type { EditorTarget } from '../ui/text-editor.tsx';
 
 const MOST_SHOWN = 40;
 

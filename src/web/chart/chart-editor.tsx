@@ -1,17 +1,17 @@
 import { lazy, Suspense, useMemo } from 'react';
 import { styled } from 'styled-components';
-import { sayProblem } from '../../../core/formats/text-chart/chart-messages.ts';
-import type { ChartProblem } from '../../../core/formats/text-chart/problem.ts';
-import { findHeaderName } from '../../../core/formats/text-chart/read-headers.ts';
-import { isHeading } from '../../../core/formats/text-chart/read-heading.ts';
-import { Loading } from '../../ui/loading.tsx';
-import type { EditorRemark, EditorTarget } from '../../ui/text-editor.tsx';
+import { sayProblem } from '../../core/formats/text-chart/chart-messages.ts';
+import type { ChartProblem } from '../../core/formats/text-chart/problem.ts';
+import { findHeaderName } from '../../core/formats/text-chart/read-headers.ts';
+import { isHeading } from '../../core/formats/text-chart/read-heading.ts';
+import { Loading } from '../ui/loading.tsx';
+import type { EditorRemark, EditorTarget } from '../ui/text-editor.tsx';
 import type { ChartText } from './use-chart-text.ts';
 
 /** Findings that are underlined; a text with more of them is no chart yet. */
 const MOST_MARKED = 300;
 
-const TextEditor = lazy(async () => ({ default: (await import('../../ui/text-editor.tsx')).TextEditor }));
+const TextEditor = lazy(async () => ({ default: (await import('../ui/text-editor.tsx')).TextEditor }));
 
 /** The text chart in its editor, findings underlined. */
 export function ChartEditor(props: {

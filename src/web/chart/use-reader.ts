@@ -1,11 +1,11 @@
 import { useEffect, useMemo, useState } from 'react';
-import { commandForText } from '../../../core/formats/text-chart/apply-text.ts';
-import { type ParsedChart, parseChart } from '../../../core/formats/text-chart/parse-chart.ts';
-import type { SongCommand } from '../../../core/song/commands.ts';
-import type { SongDocument } from '../../../core/song/document.ts';
-import { SONG_LIMITS } from '../../../core/song/song-limits.ts';
-import { coreWorker } from '../../api/core-worker.ts';
-import type { SongEditor } from '../../editor/song-editor.ts';
+import { commandForText } from '../../core/formats/text-chart/apply-text.ts';
+import { type ParsedChart, parseChart } from '../../core/formats/text-chart/parse-chart.ts';
+import type { SongCommand } from '../../core/song/commands.ts';
+import type { SongDocument } from '../../core/song/document.ts';
+import { SONG_LIMITS } from '../../core/song/song-limits.ts';
+import { coreWorker } from '../api/core-worker.ts';
+import type { SongEditor } from '../editor/song-editor.ts';
 
 /** Longer texts are read by the worker, so that typing never waits for them. */
 export const MEDIUM_TEXT = 4000;

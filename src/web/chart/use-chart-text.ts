@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { commandForText } from '../../../core/formats/text-chart/apply-text.ts';
-import { chartTextOf } from '../../../core/formats/text-chart/format-chart.ts';
-import { type ParsedChart, parseChart } from '../../../core/formats/text-chart/parse-chart.ts';
-import type { SongCommand } from '../../../core/song/commands.ts';
-import { SONG_LIMITS } from '../../../core/song/song-limits.ts';
-import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
+import { commandForText } from '../../core/formats/text-chart/apply-text.ts';
+import { chartTextOf } from '../../core/formats/text-chart/format-chart.ts';
+import { type ParsedChart, parseChart } from '../../core/formats/text-chart/parse-chart.ts';
+import type { SongCommand } from '../../core/song/commands.ts';
+import { SONG_LIMITS } from '../../core/song/song-limits.ts';
+import { useDocument, useSongEditor } from '../editor/use-song.tsx';
 import { LONG_TEXT, MEDIUM_TEXT, takeNow, UNREAD, useReader } from './use-reader.ts';
 
 /** The chart being edited: its text as typed, what was read from it, and how to change it. */
@@ -58,8 +58,13 @@ export function useChartText(): ChartText {
     [drop, readLong],
   );
   useEffect(() => {
-    if (document !== made.current) {
-      made.current = document;
+    if (document === made.current) {
+      return;
+    }
+    // Shapes that were filled in beside the page leave the text as it was typed.
+    const isOther = document.map !== made.current.map || chartTextOf(document) !== chartTextOf(made.current);
+    made.current = document;
+    if (isOther) {
       waiting.current = null;
       const shown = chartTextOf(document);
       setText(shown);

@@ -1,0 +1,51 @@
+import { expect, test } from '@playwright/test';
+import { pasteChart } from '../bench/paste-chart.ts';
+import { collectComplaints, expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
+
+test('a pattern is taken from the shelf, another one written, kept, assigned and heard, with the shapes of the song', async ({
+  page,
+}) => {
+  const complaints = collectComplaints(page);
+  await newSong(page);
+  await pasteChart(page, 'title: Strokes\ntempo: 60\nG = 320003\n\nVerse:\n| G | same |\n\nChorus:\n| G | same |\n');
+  await page.getByRole('link', { name: 'Right hand' }).click();
+  await page.getByRole('button', { name: /^Verse a strum on each beat/ }).click();
+  await page.getByRole('button', { name: 'Use Four Square for Verse' }).click();
+  await expect(page.getByRole('button', { name: /^Verse Four Square/ })).toBeVisible();
+  await expect(page.getByText('one round to a bar; 1.0 strokes a second, within rung 2')).toBeVisible();
+
+  const strokes = page.getByRole('textbox', { name: 'Strokes' });
+  await strokes.fill('D- Dq D- D-');
+  await expect(page.getByText('“q” at place 5 is no stroke.')).toBeVisible();
+  await strokes.fill('D- DD D- D-');
+  await expect(page.getByText('Cell 4 goes against the swing: the hand goes up there.')).toBeVisible();
+  await strokes.fill('D- DU D- --');
+  await expect(page.getByText('Counted 1 2 & 3; spoken “down, down up, down, –”.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Its name' }).fill('Loose Shutter');
+  await page.getByRole('textbox', { name: 'Its name' }).press('Enter');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('Loose Shutter is among your own patterns.')).toBeVisible();
+
+  await page.getByRole('button', { name: /^Chorus a strum/ }).click();
+  await page.getByRole('button', { name: 'Use Loose Shutter for Chorus' }).click();
+  await expect(page.getByRole('button', { name: /^Chorus Loose Shutter/ })).toBeVisible();
+  // Two bars of three down strokes over six strings and an up stroke over four, at 60: the last one on beat 3 of bar 2.
+  await page.getByRole('button', { name: 'Hear Chorus' }).click();
+  await expect(page.getByText('Chorus: 44 notes in 6.1 s.')).toBeVisible();
+  await page.getByRole('button', { name: 'Stop Chorus' }).click();
+  await page.getByRole('button', { name: 'Passes, lines and bars of Verse' }).click();
+  await page.getByRole('button', { name: /^Line 1, bar 2/ }).click();
+  await page.getByRole('button', { name: 'Use One Bell for Line 1, bar 2' }).click();
+  await page.getByRole('button', { name: 'Hear Verse' }).click();
+  await expect(page.getByText(/Verse: 30 notes/)).toBeVisible();
+  await page.getByRole('button', { name: 'One pattern throughout Verse' }).click();
+  await expect(page.getByRole('button', { name: 'One pattern throughout Verse' })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^Line 1, bar 2 as around it: Four Square/ })).toBeVisible();
+  await expectNoAxeFindings(page);
+  await expectSaved(page);
+  await page.reload();
+  await expect(page.getByRole('button', { name: /^Chorus Loose Shutter/ })).toBeVisible();
+  expect(complaints).toEqual([]);
+});

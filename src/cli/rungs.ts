@@ -1,0 +1,54 @@
+import { deriveRungs, type Rung } from '../core/arrange/rungs.ts';
+import { formatChordSymbol } from '../core/harmony/chord-symbol.ts';
+import { uniqueBy } from '../core/kernel/list.ts';
+import { beatTicks } from '../core/rhythm/metre.ts';
+import { AVERAGE_HAND } from '../core/shapes/hand.ts';
+import { formatShape } from '../core/shapes/shape.ts';
+import { mainPartOf } from '../core/song/parts.ts';
+import { listPlayedBars, type PlayedBar } from '../core/song/played-bars.ts';
+import { type Answer, answer } from './answer.ts';
+import { readOneSong } from './one-song.ts';
+
+/** ladder rungs FILE: the song on its rungs, the easiest first: shapes, strokes, and what makes each hard. */
+export function runRungs(args: readonly string[]): Answer {
+  const { document, isJson } = readOneSong('rungs', args);
+  const played = listPlayedBars(document);
+  const rungs = deriveRungs(document, mainPartOf(document), AVERAGE_HAND, played);
+  const json = rungs.map((rung) => toJson(rung, played));
+  const text = json.map(({ levels, shapes, difficulty }) => {
+    const held = shapes.map(({ chord, frets }) => `${chord} ${frets}`).join(', ');
+    return `Rung ${levels.join(', ')} (${difficulty.total}): ${held}; ${difficulty.strokesPerSecond} strokes a second.`;
+  });
+  return answer(isJson, json, text.join('\n'));
+}
+
+function toJson({ levels, bars, difficulty }: Rung, played: readonly PlayedBar[]) {
+  const held = bars.flatMap(({ slots }) => slots.flatMap((slot) => slot.held ?? []));
+  const { hardest } = difficulty;
+  return {
+    levels,
+    shapes: uniqueBy(held, ({ fingering }) => formatShape(fingering.shape)).map(({ chord, fingering, how }) => ({
+      chord: formatChordSymbol(chord),
+      frets: formatShape(fingering.shape),
+      how,
+    })),
+    difficulty: {
+      ...difficulty,
+      total: rounded(difficulty.total),
+      strokesPerSecond: rounded(difficulty.strokesPerSecond),
+      hardest: hardest === null ? null : { chord: formatChordSymbol(hardest.chord), effort: rounded(hardest.effort) },
+    },
+    bars: bars.map(({ slots, strokes }, index) => ({
+      number: played[index]?.number ?? 0,
+      chords: slots.map((slot) => (slot.held === null ? null : formatChordSymbol(slot.held.chord))),
+      merged: slots.filter(({ isMerged }) => isMerged).length,
+      strokes: strokes.map(
+        ({ startTick }) => startTick / beatTicks(played[index]?.metre ?? { beats: 4, unit: 4, groups: null }),
+      ),
+    })),
+  };
+}
+
+function rounded(value: number): number {
+  return Math.round(value * 100) / 100;
+}

@@ -1,0 +1,115 @@
+/*
+ * The left hand of a rung: which chords stay, and how each is held.
+ *
+ * What may go, in this order (right-hand.md): added colours; slash basses; passing chords of half a bar or less on a weak beat.
+ * A section's first chord, the chord before a section ends and the song's last never go. Dropping colours leaves a triad of the
+ * chord itself, so no note of a lower rung rubs against the chord above it; a suspended fourth stays, since the third would.
+ * Of the shapes for a chord the easiest one is taken, the upper rung's own shape among them, so that no rung is harder than the
+ * one above.
+ */
+import { type ChordSymbol, formatChordSymbol, pitchClassesOf } from '../harmony/chord-symbol.ts';
+import { sumOf } from '../kernel/list.ts';
+import { listEasierShapes } from '../shapes/easier-shapes.ts';
+import { scoreFingering } from '../shapes/effort.ts';
+import { EFFORT_TERMS, type EffortTerm, termPlace } from '../shapes/effort-terms.ts';
+import { findFingering, type Instrument, rankShapes } from '../shapes/rank-shapes.ts';
+import { type Fingering, isBarreChord, parseShape } from '../shapes/shape.ts';
+import { TRIADS } from './rung-triads.data.ts';
+
+/** A level of difficulty, 1 the easiest. */
+export type RungLevel = 1 | 2 | 3 | 4 | 5;
+
+/** All of them, the easiest first. */
+export const RUNG_LEVELS: readonly RungLevel[] = [1, 2, 3, 4, 5];
+
+/** How a chord is held on a rung: its own shape, an easier one, or three strings of it. */
+export type HeldChord = {
+  /** The shape chord that is really held. */
+  readonly chord: ChordSymbol;
+  readonly fingering: Fingering;
+  readonly effort: number;
+  readonly how: 'full' | 'easier' | 'triad';
+};
+
+/** Qualities of which a triad is left when colours are dropped (common practice). */
+const PLAIN: Readonly<Record<string, string>> = {
+  add9: '',
+  '6': '',
+  '6/9': '',
+  maj7: '',
+  maj9: '',
+  maj13: '',
+  m7: 'm',
+  m9: 'm',
+  m6: 'm',
+  m11: 'm',
+  madd9: 'm',
+  '9': '7',
+  '13': '7',
+  '7b9': '7',
+  '7#9': '7',
+};
+
+/** A chord without its added colours and its slash bass; the same one where it has none. */
+export function toPlainChord(chord: ChordSymbol): ChordSymbol {
+  const quality = PLAIN[chord.quality];
+  const plain = quality === undefined ? chord : { ...chord, quality: quality as ChordSymbol['quality'] };
+  return plain.bass === null ? plain : { ...plain, bass: null };
+}
+
+/** Whether some notes rub against a chord: a note a semitone from one of its tones that is none itself (the pitch law). */
+export function rubsAgainst(notes: readonly number[], chord: ChordSymbol): boolean {
+  const tones = pitchClassesOf(chord) as readonly number[];
+  return notes.some((note) => !tones.includes(note) && tones.some((tone) => [1, 11].includes((note - tone + 12) % 12)));
+}
+
+/** How a shape chord is held on each rung, the easiest first, from the shape that the song holds. */
+export function holdOnRungs(
+  chord: ChordSymbol,
+  stored: Fingering,
+  instrument: Instrument,
+): Readonly<Record<RungLevel, HeldChord>> {
+  const own = toHeld(chord, stored, 'full', instrument);
+  const steady = isBarreChord(stored) ? easiestOf(own, listWithoutBarre(chord, instrument)) : own;
+  const plain = toPlainChord(chord);
+  const taught = rubsAgainst(pitchClassesOf(plain), chord) ? [] : listFirstShapes(plain, instrument);
+  const first = taught.find((held) => easiestOf(steady, [held]) === held) ?? steady;
+  const triad = listTriads(plain, instrument).filter((held) => held.effort <= first.effort);
+  return { 5: own, 4: own, 3: steady, 2: first, 1: triad[0] ?? first };
+}
+
+/** What the hand has to do, whatever is heard: a first rung is easy because it is thin. */
+const HAND_TERMS: ReadonlySet<EffortTerm> = new Set(EFFORT_TERMS.slice(0, termPlace('height') + 1));
+
+function toHeld(chord: ChordSymbol, fingering: Fingering, how: HeldChord['how'], instrument: Instrument): HeldChord {
+  const { setup, scaleLengthMm, hand } = instrument;
+  const { terms } = scoreFingering(fingering, { capoFret: setup.capoFret, scaleLengthMm, hand });
+  const effort = sumOf(terms, ({ term, cost }) => (HAND_TERMS.has(term) ? cost : 0));
+  return { chord, fingering, effort, how };
+}
+
+/** The easiest of some ways, the upper rung's own among them; none brings a barre that the upper rung has not. */
+function easiestOf(upper: HeldChord, ways: readonly HeldChord[]): HeldChord {
+  const allowed = ways.filter(({ fingering }) => isBarreChord(upper.fingering) || !isBarreChord(fingering));
+  return allowed.reduce((least, way) => (way.effort < least.effort ? way : least), upper);
+}
+
+/** Steps towards a barre that do not need it and add nothing foreign (rule S3). */
+function listWithoutBarre(chord: ChordSymbol, instrument: Instrument): readonly HeldChord[] {
+  return listEasierShapes(chord, instrument, null)
+    .filter(({ step, added }) => step !== 'full' && step !== 'substitute' && added.length === 0)
+    .map(({ rated }) => toHeld(chord, rated.fingering, 'easier', instrument));
+}
+
+/** The shapes that suit a plain chord best, as books teach them. */
+function listFirstShapes(chord: ChordSymbol, instrument: Instrument): readonly HeldChord[] {
+  return rankShapes(chord, instrument, 3).map(({ fingering }) => toHeld(chord, fingering, 'easier', instrument));
+}
+
+/** Three strings of a chord as first books draw them, in standard tuning alone. */
+function listTriads(chord: ChordSymbol, instrument: Instrument): readonly HeldChord[] {
+  const frets = instrument.setup.tuning.name === 'standard' ? TRIADS[formatChordSymbol(chord)] : undefined;
+  const shape = frets === undefined ? null : parseShape(frets, instrument.setup.tuning.openMidi.length);
+  const fingering = shape?.ok === true ? findFingering(shape.value, instrument) : null;
+  return fingering === null ? [] : [toHeld(chord, fingering, 'triad', instrument)];
+}

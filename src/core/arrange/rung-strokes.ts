@@ -1,0 +1,73 @@
+/*
+ * The right hand of a rung: the song's own strokes, thinned.
+ *
+ * Thinning takes places away in one order: first "e" and "a", then the "&" of strong beats, the other "&", then beats two and four,
+ * and at last all but the first beat. Each step keeps a part of what the step before kept, so all rungs line up in one room
+ * (the time law). The stroke on which a chord is entered always stays. Over what a rung's hand can do in a second it is
+ * thinned further.
+ */
+import { beatTicks } from '../rhythm/metre.ts';
+import { STROKE_LIMITS } from '../rhythm/pattern-fit.ts';
+import { ticksToSeconds } from '../rhythm/tempo.ts';
+import type { PlayedBar } from '../song/played-bars.ts';
+import type { BarStroke } from '../song/right-hand.ts';
+import type { RungLevel } from './rung-chords.ts';
+
+/** How far a rung is thinned before its limit is looked at: a step of the order above, 0 = not at all. */
+const FIRST_STEP: Readonly<Record<RungLevel, number>> = { 5: 0, 4: 0, 3: 3, 2: 5, 1: 5 };
+const LAST_STEP = 5;
+
+/** The thinning step of a rung for a bar: never less than that of the rung above, and as far as its hand asks. */
+export function thinningStep(
+  bar: PlayedBar,
+  strokes: readonly BarStroke[],
+  level: RungLevel,
+  stepAbove: number,
+): number {
+  const limit = level === 1 ? STROKE_LIMITS[2] : STROKE_LIMITS[level];
+  let step = Math.max(FIRST_STEP[level], stepAbove);
+  while (step < LAST_STEP && rateOf(bar, thin(bar, strokes, step)) > limit) {
+    step += 1;
+  }
+  return step;
+}
+
+/** Strokes a second in a bar; 0 without a tempo. */
+export function rateOf(bar: PlayedBar, strokes: readonly BarStroke[]): number {
+  return bar.tempo === null ? 0 : strokes.length / ticksToSeconds(bar.lengthTicks, bar.tempo);
+}
+
+/** The strokes that a step of thinning leaves, the ones on which chords are entered among them. */
+export function thin(bar: PlayedBar, strokes: readonly BarStroke[], step: number): readonly BarStroke[] {
+  return strokes.filter((stroke, index) => {
+    const isEntry = index === 0 || strokes[index - 1]?.slot !== stroke.slot;
+    return isEntry || isKept(bar, stroke.startTick, step);
+  });
+}
+
+/** Whether a place in a bar is kept by a step of thinning. */
+function isKept({ metre }: PlayedBar, tick: number, step: number): boolean {
+  const beat = beatTicks(metre);
+  const number = Math.floor(tick / beat);
+  // In metres of eighths a group of three is strong at its beginning, else every second beat.
+  const isStrong = metre.unit === 8 ? number % 3 === 0 : number % 2 === 0;
+  return step <= lastStepOf((tick % beat) / beat, number, isStrong);
+}
+
+/** The last step of thinning that keeps a place, given as a part of a beat (0 to 1). */
+function lastStepOf(part: number, beat: number, isStrong: boolean): number {
+  if (part === 0) {
+    return beat === 0 ? LAST_STEP : isStrong ? 4 : 3;
+  }
+  return part !== 0.5 ? 0 : isStrong ? 1 : 2;
+}
+
+/** The last "&" of a bar, which a steady rung gets back first where the rung above plays it. */
+export function withLastAnd(
+  bar: PlayedBar,
+  thinned: readonly BarStroke[],
+  above: readonly BarStroke[],
+): readonly BarStroke[] {
+  const lastAnd = bar.lengthTicks - beatTicks(bar.metre) / 2;
+  return above.filter((stroke) => thinned.includes(stroke) || stroke.startTick === lastAnd);
+}

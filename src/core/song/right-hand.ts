@@ -1,0 +1,185 @@
+/* What the right hand does where: assignments of patterns, the nearest one wins, and the strokes of each played bar. */
+import { isEqual } from '../kernel/equal.ts';
+import { invariant } from '../kernel/invariant.ts';
+import { err, ok, type Result } from '../kernel/result.ts';
+import { beatTicks } from '../rhythm/metre.ts';
+import { formatCells, isStruck, type Pattern, parseCells } from '../rhythm/pattern.ts';
+import { fitPattern, type PlacedStroke } from '../rhythm/pattern-fit.ts';
+import { type Detached, targetIdsOf } from './attachments.ts';
+import { barsOfLines } from './chart.ts';
+import type { Part, PatternAssignment, Slot, SongDocument, StoredPattern } from './document.ts';
+import { changePart, findPart } from './parts.ts';
+import { barsOfEdit } from './pass-lines.ts';
+import type { PlayedBar } from './played-bars.ts';
+
+/** Says what the right hand does in one place; what is left out stays as it was there, null takes it away. */
+export type RightHandCommand = {
+  readonly kind: 'assign-pattern';
+  readonly partId: number;
+  readonly targetId: number | null;
+  readonly change: Partial<Omit<PatternAssignment, 'targetId'>>;
+};
+
+/**
+ * One pattern throughout a section (rule R3): that of its first bar, in place of what its passes, lines and bars have of their
+ * own. How loud they are stays.
+ */
+export type RegulariseCommand = { readonly kind: 'regularise'; readonly partId: number; readonly sectionId: number };
+
+/** Why a pattern cannot be assigned. */
+export type RightHandError =
+  | { readonly kind: 'no-such-part'; readonly partId: number }
+  | { readonly kind: 'no-such-place' }
+  | { readonly kind: 'bad-pattern' };
+
+/** Carries out an assignment; one that says nothing any more is taken away. */
+export function assignPattern(document: SongDocument, command: RightHandCommand): Result<Detached, RightHandError> {
+  const { partId, targetId, change } = command;
+  if (findPart(document, partId) === null) {
+    return err({ kind: 'no-such-part', partId });
+  }
+  if (targetId !== null && !targetIdsOf(document).has(targetId)) {
+    return err({ kind: 'no-such-place' });
+  }
+  if (change.pattern !== undefined && change.pattern !== null && !parseCells(change.pattern.cells, change.pattern).ok) {
+    return err({ kind: 'bad-pattern' });
+  }
+  const next = changePart(document, partId, (part) => {
+    const old = part.patterns.find((each) => each.targetId === targetId);
+    const assignment = { targetId, pattern: null, dynamics: null, isMuted: null, ...old, ...change };
+    const isNothing = assignment.pattern === null && assignment.dynamics === null && assignment.isMuted === null;
+    const others = part.patterns.filter((each) => each !== old);
+    const patterns = isNothing ? others : [...others, assignment];
+    return isEqual(patterns, part.patterns) ? part : { ...part, patterns };
+  });
+  return ok({ document: next, lost: [] });
+}
+
+/** Carries out the folding of a section's patterns into one. */
+export function regularise(document: SongDocument, command: RegulariseCommand): Result<Detached, RightHandError> {
+  const { partId, sectionId } = command;
+  const part = findPart(document, partId);
+  const section = document.map.sections.find(({ id }) => id === sectionId);
+  if (part === null || section === undefined) {
+    return err(part === null ? { kind: 'no-such-part', partId } : { kind: 'no-such-place' });
+  }
+  const inside = insideOf(document, sectionId);
+  const [bar] = section.lines.flatMap(({ bars }) => bars);
+  const near = [bar?.id, section.lines[0]?.id, sectionId, null];
+  const first = near.flatMap((place) => part.patterns.filter(({ targetId }) => targetId === place));
+  const pattern = first.find((each) => each.pattern !== null)?.pattern ?? null;
+  const next = changePart(document, partId, (each) => ({
+    ...each,
+    patterns: each.patterns.flatMap((assignment) => {
+      const { targetId, dynamics, isMuted } = assignment;
+      if (targetId === null || !inside.has(targetId)) {
+        return [assignment];
+      }
+      return dynamics === null && isMuted === null ? [] : [{ ...assignment, pattern: null }];
+    }),
+  }));
+  return pattern === null
+    ? ok({ document: next, lost: [] })
+    : assignPattern(next, { kind: 'assign-pattern', partId, targetId: sectionId, change: { pattern } });
+}
+
+/** The ids of a section's passes, lines and bars, those that passes bring along included. */
+function insideOf(document: SongDocument, sectionId: number): ReadonlySet<number> {
+  const section = document.map.sections.find(({ id }) => id === sectionId);
+  const passes = document.map.form.filter((pass) => pass.sectionId === sectionId);
+  const lines = [
+    ...(section?.lines ?? []),
+    ...passes.flatMap(({ edits }) => edits.flatMap((edit) => (edit.kind === 'insert-line' ? [edit.line] : []))),
+  ];
+  const bars = [...barsOfLines(lines), ...passes.flatMap(({ edits }) => edits.flatMap(barsOfEdit))];
+  return new Set([...passes, ...lines, ...bars].map(({ id }) => id));
+}
+
+/** Whether a section has patterns inside that differ from the one it has as a whole. */
+export function hasOwnHands(document: SongDocument, patterns: Part['patterns'], sectionId: number): boolean {
+  const inside = insideOf(document, sectionId);
+  return patterns.some(({ targetId, pattern }) => pattern !== null && targetId !== null && inside.has(targetId));
+}
+
+/** A pattern as a song keeps it. */
+export function toStoredPattern(pattern: Pattern): StoredPattern {
+  const { name, metre, bars, swing } = pattern;
+  return { name, metre, bars, swing, cells: formatCells(pattern) };
+}
+
+/** A pattern as it was kept; it was checked when it came in. */
+export function toPattern(stored: StoredPattern): Pattern {
+  const read = parseCells(stored.cells, stored);
+  invariant(read.ok, `the cells of ${stored.name}`);
+  return read.value;
+}
+
+/** What the right hand is told in one played bar. */
+export type HandOfBar = Omit<PatternAssignment, 'targetId'>;
+
+/** What holds in a played bar: of bar, line, pass, section and song the nearest that says something. */
+export function findHand(document: SongDocument, part: Pick<Part, 'patterns'>, bar: PlayedBar): HandOfBar {
+  const passId = document.map.form[bar.passIndex]?.id ?? -1;
+  const places = [bar.bar.id, bar.lineId, passId, bar.section.id, null];
+  const near = places.flatMap((place) => part.patterns.filter(({ targetId }) => targetId === place));
+  return {
+    pattern: near.find(({ pattern }) => pattern !== null)?.pattern ?? null,
+    dynamics: near.find(({ dynamics }) => dynamics !== null)?.dynamics ?? null,
+    isMuted: near.find(({ isMuted }) => isMuted !== null)?.isMuted ?? null,
+  };
+}
+
+/** A stroke of a played bar with the chord it falls on (null: none is played). Ticks are from the bar line. */
+export type BarStroke = PlacedStroke & { readonly slot: Slot | null };
+
+/**
+ * The strokes of a played bar: the pattern runs through it, chords change under it. A chord that is held gets one strum, one that
+ * is cut none after its cut, and where no chord is played nothing is struck. Without a pattern each beat is struck.
+ * `fromTick` is where the pattern's cycle stands at the bar line.
+ */
+export function listBarStrokes(bar: PlayedBar, pattern: Pattern | null, fromTick = 0): readonly BarStroke[] {
+  const plain = pattern ?? plainPattern(bar);
+  const { strokes } = fitPattern(plain, bar.lengthTicks, bar.metre, fromTick);
+  return strokes
+    .map((stroke): BarStroke => ({ ...stroke, slot: slotAt(bar, stroke.startTick) }))
+    .filter((stroke, index, all) => isHeard(stroke, bar, all.slice(0, index)));
+}
+
+/** One down stroke on every beat of a bar, for bars without a pattern. */
+function plainPattern({ metre, lengthTicks }: PlayedBar): Pattern {
+  const beats = Math.max(1, Math.round(lengthTicks / beatTicks(metre)));
+  const own = { ...metre, beats, groups: null };
+  const read = parseCells(Array.from({ length: beats }, () => 'D-').join(' '), {
+    name: '',
+    metre: own,
+    bars: 1,
+    swing: 'even',
+  });
+  invariant(read.ok, 'a stroke on every beat');
+  return read.value;
+}
+
+/** The chord that sounds at a tick of a bar, early changes taken into account. */
+function slotAt({ slots }: PlayedBar, tick: number): Slot | null {
+  let start = 0;
+  let found: Slot | null = null;
+  for (const slot of slots) {
+    if (start - slot.pushTicks <= tick) {
+      found = slot;
+    }
+    start += slot.ticks;
+  }
+  return found;
+}
+
+function isHeard(stroke: BarStroke, { slots, metre }: PlayedBar, before: readonly BarStroke[]): boolean {
+  const { slot, cell } = stroke;
+  if (slot === null || slot.chord === null || cell === null || !isStruck(cell)) {
+    return false;
+  }
+  const isLater = before.some((each) => each.slot === slot && each.cell !== null && isStruck(each.cell));
+  const start = slots.slice(0, slots.indexOf(slot)).reduce((sum, { ticks }) => sum + ticks, 0);
+  const stopTick =
+    slot.stop === null ? null : slot.stop.beat === null ? start : (slot.stop.beat - 1) * beatTicks(metre);
+  return !(slot.hold && isLater) && (stopTick === null || stroke.startTick <= stopTick);
+}

@@ -1,0 +1,41 @@
+/* A screen of an open song on its own, as the application shows it; saves go nowhere, and the worker never answers. */
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { MemoryRouter } from 'react-router';
+import type { OpenSong } from '../contract/api.ts';
+import { chartTextOf } from '../core/formats/text-chart/format-chart.ts';
+import type { SongDocument } from '../core/song/document.ts';
+import type { SongApi } from '../web/api/client.ts';
+import { createSongEditor, type SongEditor } from '../web/editor/song-editor.ts';
+import { SongEditorProvider } from '../web/editor/use-song.tsx';
+import { KeyListener } from '../web/ui/keys.tsx';
+
+/** An editor on a song, whose saves go nowhere. */
+function editorOf(document: SongDocument): SongEditor {
+  const open = { id: '00000000-0000-4000-8000-000000000001', revision: 1, document } as OpenSong;
+  const nowhere = { saveSong: () => new Promise(() => undefined) } as unknown as SongApi;
+  return createSongEditor(open, nowhere);
+}
+
+/** The chart of what an editor holds, without its title. */
+export function chartIn(editor: SongEditor): string {
+  return chartTextOf(editor.store.getState().history.present).replace(/^title: .*\n\n?/, '');
+}
+
+/** Shows a screen over a song. */
+export function showSong(document: SongDocument, screen: ReactNode): SongEditor {
+  const editor = editorOf(document);
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  render(
+    <QueryClientProvider client={queries}>
+      <SongEditorProvider editor={editor}>
+        <MemoryRouter>
+          <KeyListener />
+          {screen}
+        </MemoryRouter>
+      </SongEditorProvider>
+    </QueryClientProvider>,
+  );
+  return editor;
+}

@@ -1,0 +1,93 @@
+import { useState } from 'react';
+import { styled } from 'styled-components';
+import { formatMetre, type Metre } from '../../../core/rhythm/metre.ts';
+import type { Pattern } from '../../../core/rhythm/pattern.ts';
+import { type ShelvedPattern, searchPatterns } from '../../../core/rhythm/pattern-library.ts';
+import { StrokeRow } from '../../painters/stroke-row.tsx';
+import { colour } from '../../theme/tokens.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/choice.tsx';
+import { Field } from '../../ui/field.tsx';
+import { Select } from '../../ui/select.tsx';
+
+const RUNGS = ['any', '2', '3', '4', '5'] as const;
+
+/** The patterns that can be taken, found by metre, rung and words. */
+export function PatternShelf(props: {
+  readonly patterns: readonly ShelvedPattern[];
+  readonly metre: Metre;
+  readonly target: string;
+  readonly playing: string | null;
+  readonly onUse: (pattern: Pattern) => void;
+  readonly onHear: (pattern: Pattern) => void;
+  readonly onEdit: (pattern: Pattern) => void;
+}) {
+  const { patterns, metre, target, playing, onUse, onHear, onEdit } = props;
+  const [words, setWords] = useState('');
+  const [scope, setScope] = useState<'metre' | 'all'>('metre');
+  const [rung, setRung] = useState<(typeof RUNGS)[number]>('any');
+  const found = searchPatterns(patterns, {
+    metre: scope === 'metre' ? formatMetre(metre) : null,
+    highestRung: rung === 'any' ? null : Number(rung),
+    words,
+  });
+  return (
+    <>
+      <Choice
+        label="Patterns in"
+        options={[
+          { value: 'metre', text: formatMetre(metre) },
+          { value: 'all', text: 'any metre' },
+        ]}
+        value={scope}
+        onChange={setScope}
+      />
+      <Search>
+        <Field
+          label="Name or feel"
+          value={words}
+          onCommit={(text) => {
+            setWords(text);
+            return null;
+          }}
+        />
+        <Select
+          label="Up to rung"
+          options={RUNGS.map((value) => ({ value, text: value }))}
+          value={rung}
+          onChange={setRung}
+        />
+      </Search>
+      <List aria-label="Patterns">
+        {found.map(({ pattern, feel }) => (
+          <li key={pattern.name}>
+            <b>{pattern.name}</b> <small>{feel}</small>
+            <StrokeRow pattern={pattern} isSmall />
+            <span>
+              <Button weight="word" aria-label={`Use ${pattern.name} for ${target}`} onPress={() => onUse(pattern)}>
+                Use
+              </Button>
+              <Button weight="word" aria-label={`Hear ${pattern.name}`} onPress={() => onHear(pattern)}>
+                {playing === pattern.name ? 'Stop' : 'Hear'}
+              </Button>
+              <Button weight="word" aria-label={`Edit ${pattern.name}`} onPress={() => onEdit(pattern)}>
+                Edit
+              </Button>
+            </span>
+          </li>
+        ))}
+        {found.length === 0 && <li>No pattern answers to this. Write one below.</li>}
+      </List>
+    </>
+  );
+}
+
+const Search = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 12px; align-items: end;
+`;
+const List = styled.ul`
+  list-style: none; margin: 0; padding: 0; max-height: 46vh; overflow: auto;
+  li { padding: 8px 2px; border-top: 1px solid ${colour.hairline}; display: grid; grid-template-columns: auto minmax(0, 1fr); gap: 0 8px; align-items: baseline; }
+  li > :nth-child(n + 3) { grid-column: 1 / -1; }
+  small { color: ${colour.quiet}; font-size: 13px; }
+`;

@@ -1,0 +1,200 @@
+import { useMemo, useState } from 'react';
+import { styled } from 'styled-components';
+import { listPasses } from '../../../core/arrange/form-summary.ts';
+import { listSilentRoles } from '../../../core/arrange/strum-events.ts';
+import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
+import type { Pattern } from '../../../core/rhythm/pattern.ts';
+import type { Part, PatternAssignment } from '../../../core/song/document.ts';
+import { listPlayedBars } from '../../../core/song/played-bars.ts';
+import { findHand, hasOwnHands, toPattern, toStoredPattern } from '../../../core/song/right-hand.ts';
+import { useChordName } from '../../api/settings.tsx';
+import { sayCommandError } from '../../editor/command-messages.ts';
+import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
+import { colour, frame } from '../../theme/tokens.ts';
+import { Button } from '../../ui/button.tsx';
+import { Caution } from '../../ui/caution.tsx';
+import { EmptyStep } from '../../ui/empty-state.tsx';
+import { useKeyedActions } from '../../ui/keys.tsx';
+import { type HandSong, type HandTarget, listHandTargets, listNearTargets } from './hand-target.ts';
+import { type PatternDraft, PatternEditor } from './pattern-editor.tsx';
+import { PatternShelf } from './pattern-shelf.tsx';
+import { TargetRow } from './target-row.tsx';
+import { useAudition } from './use-audition.ts';
+import { useKeepPattern, usePatterns } from './use-patterns.ts';
+
+/** Step 5: what the right hand does, in the song, its sections, and where they differ. */
+export function RightHandPage() {
+  const document = useDocument();
+  return document.map.sections.length === 0 ? (
+    <EmptyStep title="No bars yet" text="Patterns are chosen for sections; the song has none yet." />
+  ) : (
+    <RightHand />
+  );
+}
+
+function RightHand() {
+  const song = useHandSong();
+  const audition = useAudition();
+  const { change, regulariseSection, problem } = useAssign();
+  const part = usePart();
+  const nameOf = useChordName();
+  const [chosenId, setChosen] = useState<number | null>(null);
+  const [openId, setOpen] = useState<number | null>(null);
+  const targets = listHandTargets(song);
+  const near = openId === null ? [] : listNearTargets(song, openId);
+  const chosen = [...targets, ...near].find(({ id }) => id === chosenId) ?? targets[0];
+  const hear = (name: string, bars: HandTarget['bars'], tried: Pattern | null): void =>
+    audition.playing === name ? audition.stop() : audition.play(name, bars, tried);
+  useKeyedActions('Right hand', [
+    {
+      key: 'h',
+      label: 'Hear the chosen place, or stop',
+      run: () => hear(chosen?.label ?? '', chosen?.bars ?? [], null),
+    },
+  ]);
+  const rowFor = (target: HandTarget) => (
+    <TargetRow
+      key={target.id ?? 'song'}
+      target={target}
+      pattern={patternOf(song, target)}
+      silent={silentWords(song, part, target, nameOf)}
+      isChosen={target.id === (chosen?.id ?? null)}
+      isPlaying={audition.playing === target.label}
+      isNear={near.includes(target)}
+      onChoose={() => setChosen(target.id)}
+      onPlay={() => hear(target.label, target.bars, null)}
+      onChange={(what) => change(target.id, what)}
+    />
+  );
+  return (
+    <Page>
+      <div>
+        <h2>What the right hand does</h2>
+        <List aria-label="Places">{targets.slice(0, 1).map(rowFor)}</List>
+        {targets.slice(1).map((target) => (
+          <Place key={target.id}>
+            <List aria-label={target.label}>{rowFor(target)}</List>
+            {target.id !== null && hasOwnHands(song.document, song.patterns, target.id) && (
+              <Button weight="word" onPress={() => regulariseSection(target.id ?? 0)}>
+                One pattern throughout {target.label}
+              </Button>
+            )}
+            <Button weight="word" onPress={() => setOpen(openId === target.id ? null : target.id)}>
+              {openId === target.id ? `Close ${target.label}` : `Passes, lines and bars of ${target.label}`}
+            </Button>
+            {openId === target.id && <List aria-label={`In ${target.label}`}>{near.map(rowFor)}</List>}
+          </Place>
+        ))}
+      </div>
+      <aside>
+        <h2>For {chosen?.label}</h2>
+        {[problem, audition.problem].filter(Boolean).map((text) => (
+          <Caution key={text} role="alert">
+            {text}
+          </Caution>
+        ))}
+        <p role="status">
+          {audition.playing === null
+            ? 'The nearest pattern wins: bar, line, pass, section, song.'
+            : `${audition.playing}: ${audition.scheduled.notes} notes in ${audition.scheduled.seconds.toFixed(1)} s.`}
+        </p>
+        <Workbench
+          target={chosen?.label ?? ''}
+          playing={audition.playing}
+          onUse={(pattern) => change(chosen?.id ?? null, { pattern: toStoredPattern(pattern) })}
+          onHear={(pattern) => hear(pattern.name || 'Your pattern', chosen?.bars ?? [], pattern)}
+        />
+        <Caution>Begin with headphones turned low.</Caution>
+      </aside>
+    </Page>
+  );
+}
+
+/** The shelf of patterns, and the bench on which one is written. */
+function Workbench(props: {
+  readonly target: string;
+  readonly playing: string | null;
+  readonly onUse: (pattern: Pattern) => void;
+  readonly onHear: (pattern: Pattern) => void;
+}) {
+  const { metre } = useDocument().facts;
+  const patterns = usePatterns();
+  const keep = useKeepPattern();
+  const [draft, setDraft] = useState<PatternDraft>({ name: '', metre, bars: 1, swing: 'even', cells: 'D- D- D- D-' });
+  return (
+    <>
+      <PatternShelf
+        {...props}
+        patterns={patterns}
+        metre={metre}
+        onEdit={(pattern) => setDraft({ ...toStoredPattern(pattern), name: '' })}
+      />
+      <h2>Write your own</h2>
+      <PatternEditor draft={draft} onChange={setDraft} onUse={props.onUse} onHear={props.onHear} onKeep={keep} />
+    </>
+  );
+}
+
+/** The open song as places for patterns. */
+function useHandSong(): HandSong {
+  const document = useDocument();
+  const { patterns } = usePart();
+  return useMemo(() => {
+    const played = listPlayedBars(document);
+    return { document, patterns, played, passes: listPasses(document, played) };
+  }, [document, patterns]);
+}
+
+/** Assigns what the right hand does in a place, and says why it could not. */
+function useAssign() {
+  const editor = useSongEditor();
+  const { id: partId } = usePart();
+  const [problem, setProblem] = useState('');
+  const change = (targetId: number | null, what: Partial<Omit<PatternAssignment, 'targetId'>>): void => {
+    const error = editor.run({ kind: 'assign-pattern', partId, targetId, change: what });
+    setProblem(error === null ? '' : sayCommandError(error));
+  };
+  const regulariseSection = (sectionId: number): void => {
+    const error = editor.run({ kind: 'regularise', partId, sectionId });
+    setProblem(error === null ? '' : sayCommandError(error));
+  };
+  return { change, regulariseSection, problem };
+}
+
+/** Strings that a picked pattern asks for and the shapes of a place do not sound: "string 1 under G". */
+function silentWords(song: HandSong, part: Part, target: HandTarget, nameOf: (chord: ChordSymbol) => string): string {
+  const pattern = patternOf(song, target);
+  const silent = pattern === null ? [] : listSilentRoles(song.document, part, target.bars, pattern);
+  return silent
+    .map(
+      ({ shapeChord, role }) =>
+        `${typeof role === 'number' ? `string ${role}` : 'a second bass'} under ${nameOf(shapeChord)}`,
+    )
+    .join(', ');
+}
+
+/** The pattern of a place: its own, or the one that holds in its first bar; the whole song has its own or none. */
+function patternOf({ document, patterns }: HandSong, { id, assignment, bars }: HandTarget): Pattern | null {
+  const bar = id === null ? undefined : bars[0];
+  const held = bar === undefined ? null : findHand(document, { patterns }, bar).pattern;
+  const stored = assignment?.pattern ?? held;
+  return stored === null ? null : toPattern(stored);
+}
+
+const Page = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx + 60}px; min-height: calc(100vh - ${frame.stripPx + 1}px);
+  > div { padding: 20px 24px 40px; min-width: 0; }
+  aside { border-left: 1px solid ${colour.hairline}; padding: 20px 24px; display: grid; gap: 12px; align-content: start; min-width: 0; }
+  aside > p { font-size: 14px; }
+  @media (max-width: 900px) {
+    grid-template-columns: minmax(0, 1fr);
+    aside { border-left: 0; border-top: 1px solid ${colour.hairline}; }
+  }
+`;
+const List = styled.ul`
+  list-style: none; margin: 0; padding: 0;
+`;
+const Place = styled.div`
+  > button { margin: 0 0 6px 2px; font-size: 13px; }
+  > ul + button + ul { padding-left: 20px; border-left: 3px solid ${colour.brassSoft}; }
+`;

@@ -1,0 +1,130 @@
+import { styled } from 'styled-components';
+import { beatTicks } from '../../../core/rhythm/metre.ts';
+import type { Pattern } from '../../../core/rhythm/pattern.ts';
+import { fitPattern, STROKE_LIMITS, strokesPerSecond } from '../../../core/rhythm/pattern-fit.ts';
+import { DYNAMICS, type PatternAssignment } from '../../../core/song/document.ts';
+import type { PlayedBar } from '../../../core/song/played-bars.ts';
+import { StrokeRow } from '../../painters/stroke-row.tsx';
+import { colour, nameFace } from '../../theme/tokens.ts';
+import { Button } from '../../ui/button.tsx';
+import { Select } from '../../ui/select.tsx';
+import type { HandTarget } from './hand-target.ts';
+
+const USUAL = 'usual';
+const ROUNDS = { 0.5: 'two rounds to a bar', 1: 'one round to a bar', 2: 'one round to two bars' } as const;
+
+/** A place with what the right hand does there: its own pattern, or the one it takes from further out. */
+export function TargetRow(props: {
+  readonly target: HandTarget;
+  readonly pattern: Pattern | null;
+  /** Strings the pattern asks for that do not sound, in words; empty where all do. */
+  readonly silent: string;
+  readonly isChosen: boolean;
+  readonly isPlaying: boolean;
+  /** Whether it is a pass, a line or a bar, which mostly does what is around it. */
+  readonly isNear: boolean;
+  readonly onChoose: () => void;
+  readonly onPlay: () => void;
+  readonly onChange: (change: Partial<Omit<PatternAssignment, 'targetId'>>) => void;
+}) {
+  const { target, pattern, silent, isChosen, isPlaying, isNear, onChoose, onPlay, onChange } = props;
+  const { assignment, label } = target;
+  const isOwn = assignment !== null && assignment.pattern !== null;
+  return (
+    <Row data-chosen={isChosen || undefined}>
+      <button type="button" aria-pressed={isChosen} onClick={onChoose}>
+        <b>{label}</b>
+        <small>
+          {pattern === null ? 'a strum on each beat' : isOwn ? pattern.name : `as around it: ${pattern.name}`}
+        </small>
+      </button>
+      <div>
+        {pattern !== null && (isOwn || !isNear) && (
+          <>
+            <StrokeRow pattern={pattern} isSmall />
+            <p>{fitWords(pattern, target.bars)}</p>
+            {silent !== '' && <p>Not sounding: {silent}.</p>}
+          </>
+        )}
+      </div>
+      <Acts>
+        <Touch label={label} assignment={assignment} onChange={onChange} />
+        <Button weight="word" onPress={onPlay} aria-label={`${isPlaying ? 'Stop' : 'Hear'} ${label}`}>
+          {isPlaying ? 'Stop' : 'Hear'}
+        </Button>
+        {isOwn && (
+          <Button
+            weight="word"
+            onPress={() => onChange({ pattern: null })}
+            aria-label={`Take ${pattern?.name} off ${label}`}
+          >
+            Take off
+          </Button>
+        )}
+      </Acts>
+    </Row>
+  );
+}
+
+/** How loud a place is, and whether the palm damps it. */
+function Touch(props: {
+  readonly label: string;
+  readonly assignment: PatternAssignment | null;
+  readonly onChange: (change: Partial<Omit<PatternAssignment, 'targetId'>>) => void;
+}) {
+  const { label, assignment, onChange } = props;
+  const isMuted = assignment?.isMuted ?? null;
+  return (
+    <>
+      <Select
+        label={`How loud: ${label}`}
+        isLabelHidden
+        options={[{ value: USUAL, text: 'as around' }, ...DYNAMICS.map((value) => ({ value, text: value }))]}
+        value={assignment?.dynamics ?? USUAL}
+        onChange={(value) => onChange({ dynamics: value === USUAL ? null : value })}
+      />
+      <Select
+        label={`Palm: ${label}`}
+        isLabelHidden
+        options={[
+          { value: USUAL, text: 'palm as around' },
+          { value: 'muted', text: 'palm-muted' },
+          { value: 'open', text: 'open' },
+        ]}
+        value={isMuted === null ? USUAL : isMuted ? 'muted' : 'open'}
+        onChange={(value) => onChange({ isMuted: value === USUAL ? null : value === 'muted' })}
+      />
+    </>
+  );
+}
+
+/** How a pattern goes into the bars of a place, and whether a player's hand can do it at the tempo. */
+function fitWords(pattern: Pattern, bars: readonly PlayedBar[]): string {
+  const [bar] = bars;
+  if (bar === undefined) {
+    return 'not in the form';
+  }
+  const { kind } = fitPattern(pattern, bar.lengthTicks, bar.metre);
+  const fit = kind === 'single' ? 'one strum a bar: it is counted in other notes' : ROUNDS[pattern.bars];
+  if (bar.tempo === null) {
+    return fit;
+  }
+  const perMinute = (bar.tempo.tempoBpm * bar.tempo.pulseTicks) / beatTicks(bar.metre);
+  const rate = strokesPerSecond(pattern, perMinute);
+  const rung = ([2, 3, 4, 5] as const).find((each) => rate <= STROKE_LIMITS[each]);
+  const limit = rung === undefined ? 'more than most hands can do' : `within rung ${rung}`;
+  return `${fit}; ${rate.toFixed(1)} strokes a second, ${limit}`;
+}
+
+const Row = styled.li`
+  display: grid; grid-template-columns: 150px minmax(0, 1fr) auto; gap: 14px; align-items: start; padding: 8px 0; border-top: 1px solid ${colour.hairline};
+  > button { text-align: left; border: 0; background: transparent; padding: 4px 6px; cursor: pointer; border-radius: 0; border-left: 4px solid transparent; }
+  > button:hover { background: ${colour.spruceSoft}; }
+  &[data-chosen] > button { border-left-color: ${colour.brass}; background: ${colour.spruceSoft}; }
+  b { display: block; font: 650 17px/1.2 ${nameFace}; }
+  small, p { font-size: 13px; color: ${colour.quiet}; }
+  @media (max-width: 900px) { grid-template-columns: minmax(0, 1fr); }
+`;
+const Acts = styled.div`
+  display: flex; flex-wrap: wrap; gap: 4px 8px; justify-content: end; max-width: 330px;
+`;

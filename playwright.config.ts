@@ -11,8 +11,8 @@ export default defineConfig({
   testDir: 'e2e',
   workers: 1,
   retries: 0,
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  timeout: 600_000,
+  expect: { timeout: 60_000 },
   outputDir: 'node_modules/.cache/e2e',
   reporter: [['list'], ['json']],
   use: {
@@ -38,6 +38,6 @@ export default defineConfig({
     url: `http://127.0.0.1:${PORT}/api/health`,
     env: { PORT: String(PORT), GOLDEN_LADDER_DATA: process.env['E2E_DATA'] ?? '' },
     gracefulShutdown: { signal: 'SIGTERM', timeout: 10_000 },
-    timeout: 60_000,
+    timeout: 300_000,
   },
 });

@@ -1,6 +1,10 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vitest/config';
 
+/** No test is timed: this only ends one that hangs, on the slowest machine too. */
+const HANGS_AFTER_MS = 1_800_000;
+const PATIENCE = { testTimeout: HANGS_AFTER_MS, hookTimeout: HANGS_AFTER_MS };
+
 export default defineConfig({
   test: {
     projects: [
@@ -9,7 +13,7 @@ export default defineConfig({
           name: 'core',
           environment: 'node',
           include: ['src/{core,contract,exchange,worker,cli}/**/*.test.ts'],
-          testTimeout: 400_000,
+          ...PATIENCE,
         },
       },
       {
@@ -18,8 +22,7 @@ export default defineConfig({
           environment: 'node',
           include: ['src/server/**/*.test.ts'],
           globalSetup: ['src/test-support/database-template.ts'],
-          testTimeout: 60_000,
-          hookTimeout: 120_000,
+          ...PATIENCE,
         },
       },
       {
@@ -29,8 +32,7 @@ export default defineConfig({
           environment: 'jsdom',
           include: ['src/web/**/*.test.{ts,tsx}'],
           globalSetup: ['src/test-support/database-template.ts'],
-          testTimeout: 30_000,
-          hookTimeout: 120_000,
+          ...PATIENCE,
         },
       },
     ],

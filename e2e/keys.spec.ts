@@ -82,7 +82,7 @@ test('the focus is always to be seen', async ({ page }) => {
           return isSeen ? null : focused.outerHTML.slice(0, 160);
         });
       // The chart editor draws its ring a moment after it is focused.
-      await expect.poll(findUnseen, { timeout: 2000 }).toBeNull();
+      await expect.poll(findUnseen, { timeout: 20_000 }).toBeNull();
     }
   }
 });

@@ -38,7 +38,7 @@ describe('an open song', () => {
     const editor = open(await api.createSong({ title: 'One' }));
     rename(editor, 'Two');
     expect(state(editor).saveState).toBe('changed');
-    await vi.waitFor(() => expect(state(editor).saveState).toBe('saved'), { timeout: 5000 });
+    await vi.waitFor(() => expect(state(editor).saveState).toBe('saved'), { timeout: 60_000 });
     expect(await stored(editor)).toBe('Two');
     expect(state(editor).revision).toBe(2);
   });
@@ -73,7 +73,7 @@ describe('an open song', () => {
     await editor.flush();
     expect(state(editor).saveState).toBe('waiting');
     await server.start();
-    await vi.waitFor(() => expect(state(editor).saveState).toBe('saved'), { timeout: 8000 });
+    await vi.waitFor(() => expect(state(editor).saveState).toBe('saved'), { timeout: 60_000 });
     expect(await stored(editor)).toBe('Two');
   });
 

@@ -4,7 +4,7 @@ import { arbitraryChart } from '../../../test-support/arbitrary-chart.ts';
 import { formatChart } from './format-chart.ts';
 import { parseChart } from './parse-chart.ts';
 
-const RUNS = { numRuns: 10_000, seed: 20_240_601 };
+const RUNS = { numRuns: 2_000, seed: 20_240_601 };
 const errorsOf = (text: string) => parseChart(text).problems.filter(({ severity }) => severity === 'error');
 
 describe('the laws of the text chart', () => {

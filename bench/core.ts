@@ -210,10 +210,25 @@ function problemOf(count: number): SongProblem {
     return parsed.ok ? [{ chord: parsed.value, share: 1 / count, entries: 4, bars: 4, section: 'Verse' }] : [];
   });
   const changes = range(0, count).flatMap((from) =>
-    [1, 2].map((step) => ({ from, to: (from + step) % count, count: 4, bar: 1, gapMs: 600, hasFallingBass: false })),
+    [1, 2].map((step) => ({
+      from,
+      to: (from + step) % count,
+      count: 4,
+      bar: 1,
+      gapMs: 600,
+      hasFallingBass: false,
+      isByPattern: false,
+    })),
   );
   const key = { tonic: 'C', mode: 'major' } as const;
-  const song = { melody: null, highNote: null, record: { shift: 0, cents: 0 }, tempoBpm: 100, isBareList: false };
+  const song = {
+    melody: null,
+    highNote: null,
+    record: { shift: 0, cents: 0 },
+    tempoBpm: 100,
+    isBareList: false,
+    ornaments: [],
+  };
   return { key, chords, changes, sequence: range(0, count), ...song };
 }
 

@@ -142,6 +142,7 @@ test('the first page needs less than 260 kB of script', async ({ page }) => {
     }
   });
   await page.goto('/');
+  await page.getByRole('link', { name: 'Tin Roof Almanac' }).waitFor();
   await page.waitForLoadState('networkidle');
   // What is fetched ahead for the first song comes after the list of songs.
   const needed = await page.evaluate(() => (window as unknown as { needed: readonly string[] }).needed);

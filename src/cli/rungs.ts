@@ -13,7 +13,7 @@ import { readOneSong } from './one-song.ts';
 export function runRungs(args: readonly string[]): Answer {
   const { document, isJson } = readOneSong('rungs', args);
   const played = listPlayedBars(document);
-  const rungs = deriveRungs(document, mainPartOf(document), AVERAGE_HAND, played);
+  const rungs = deriveRungs(document, mainPartOf(document), { hand: AVERAGE_HAND, known: null }, played);
   const json = rungs.map((rung) => toJson(rung, played));
   const text = json.map(({ levels, shapes, difficulty }) => {
     const held = shapes.map(({ chord, frets }) => `${chord} ${frets}`).join(', ');
@@ -24,7 +24,7 @@ export function runRungs(args: readonly string[]): Answer {
 
 function toJson({ levels, bars, difficulty }: Rung, played: readonly PlayedBar[]) {
   const held = bars.flatMap(({ slots }) => slots.flatMap((slot) => slot.held ?? []));
-  const { hardest } = difficulty;
+  const { hardest, hardestChange } = difficulty;
   return {
     levels,
     shapes: uniqueBy(held, ({ fingering }) => formatShape(fingering.shape)).map(({ chord, fingering, how }) => ({
@@ -36,7 +36,18 @@ function toJson({ levels, bars, difficulty }: Rung, played: readonly PlayedBar[]
       ...difficulty,
       total: rounded(difficulty.total),
       strokesPerSecond: rounded(difficulty.strokesPerSecond),
+      changesPerMinute: difficulty.changesPerMinute === null ? null : rounded(difficulty.changesPerMinute),
       hardest: hardest === null ? null : { chord: formatChordSymbol(hardest.chord), effort: rounded(hardest.effort) },
+      hardestChange:
+        hardestChange === null
+          ? null
+          : {
+              from: formatChordSymbol(hardestChange.from),
+              to: formatChordSymbol(hardestChange.to),
+              bar: hardestChange.barNumber,
+              gapMs: hardestChange.gapMs === null ? null : Math.round(hardestChange.gapMs),
+              neededMs: Math.round(hardestChange.neededMs),
+            },
     },
     bars: bars.map(({ slots, strokes }, index) => ({
       number: played[index]?.number ?? 0,

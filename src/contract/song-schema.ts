@@ -12,7 +12,15 @@ import { isBeatUnit, MOST_BEATS } from '../core/rhythm/metre.ts';
 import { parseCells } from '../core/rhythm/pattern.ts';
 import { TEMPO_LIMITS } from '../core/rhythm/tempo.ts';
 import { HIGHEST_SHAPE_FRET } from '../core/shapes/shape.ts';
-import { DYNAMICS, FORMAT_VERSION, HIGH_NOTE_COMES, type SongDocument } from '../core/song/document.ts';
+import {
+  DYNAMICS,
+  FIRST_RUNGS,
+  FORMAT_VERSION,
+  HIGH_NOTE_COMES,
+  ORNAMENT_KINDS,
+  type SongDocument,
+} from '../core/song/document.ts';
+import { ORNAMENT_NOTES } from '../core/song/ornaments.ts';
 import { INSTRUMENT_LIMITS, isSectionName, RECORD_CENTS, SONG_LIMITS } from '../core/song/song-limits.ts';
 import { WISH_LIMITS } from '../core/song/wishes.ts';
 import { oneLine, storableText } from './text.ts';
@@ -123,10 +131,13 @@ export const patternSchema = z
     cells: oneLine(SONG_LIMITS.cueCharacters),
   })
   .refine((pattern) => parseCells(pattern.cells, pattern).ok, { message: 'has cells that cannot be read' });
+const rung = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]);
 const ornament = z.strictObject({
   id,
-  slotId: id,
-  kind: z.enum(['hammer-on', 'pull-off', 'slide', 'added-finger', 'bass-walk', 'riff']),
+  barId: id,
+  kind: z.enum(ORNAMENT_KINDS),
+  rung,
+  openMidi: z.array(z.int().min(0).max(127)).min(strings.fewest).max(strings.most),
   notes: z
     .array(
       z.strictObject({
@@ -137,16 +148,18 @@ const ornament = z.strictObject({
       }),
     )
     .min(1)
-    .max(256),
+    .max(ORNAMENT_NOTES),
 });
-const rungEdit = z.strictObject({
-  rung: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]),
-  slotId: id,
-  change: z.discriminatedUnion('hand', [
-    z.strictObject({ hand: z.literal('left'), fingering }),
-    z.strictObject({ hand: z.literal('right'), pattern: patternName }),
-  ]),
-});
+const rungEdit = z.discriminatedUnion('hand', [
+  z.strictObject({
+    hand: z.literal('left'),
+    rung,
+    chord: chordSchema,
+    slotId: id.nullable(),
+    fingering: fingering.nullable(),
+  }),
+  z.strictObject({ hand: z.literal('right'), rung, targetId: id.nullable(), pattern: patternSchema }),
+]);
 /** A tuning of four to eight strings. */
 export const tuningSchema = z.strictObject({
   name: oneLine(SONG_LIMITS.sectionNameCharacters).refine(isTuningName, 'is no name of a tuning'),
@@ -202,6 +215,7 @@ const part = z.strictObject({
     .max(ATTACHMENTS),
   ornaments: z.array(ornament).max(ATTACHMENTS),
   rungEdits: z.array(rungEdit).max(ATTACHMENTS),
+  firstRung: z.enum(FIRST_RUNGS),
 });
 
 /** The shape of a saved song of the current version. */

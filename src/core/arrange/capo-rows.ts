@@ -93,7 +93,7 @@ export const NO_CAPO_PLAN: CapoPlan = {
 
 /** The rows of a part in order of fret, in steps; those known so far on the way. None for a song without chords. */
 export function* planCapoRows(document: SongDocument, part: Part, planner: Planner): Steps<CapoPlan, CapoPlan> {
-  const problem = toSongProblem(document);
+  const problem = toSongProblem(document, part);
   if (problem.chords.length > MOST_PLANNED_CHORDS) {
     return { ...NO_CAPO_PLAN, tooManyChords: problem.chords.length };
   }

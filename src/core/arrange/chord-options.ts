@@ -127,7 +127,7 @@ export function limitsFor({ pins }: SetupQuestion, limits: Limits): Limits {
 }
 
 /** Whether a shape is new to the class. */
-export function isNew(chord: ChordSymbol, text: string, { known }: SetupQuestion): boolean {
+export function isNew(chord: ChordSymbol, text: string, { known }: Pick<SetupQuestion, 'known'>): boolean {
   if (known === null) {
     return false;
   }

@@ -105,7 +105,7 @@ function acceptShapes(
   missing: readonly ChordSymbol[],
   planner: Planner,
 ): readonly StoredShape[] {
-  const problem = toSongProblem(document);
+  const problem = toSongProblem(document, part);
   const question = questionOf(part, planner);
   const place = toSetupPlace(problem.key, part.setup, 0);
   const solution =

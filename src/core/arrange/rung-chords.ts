@@ -7,19 +7,20 @@
  * Of the shapes for a chord the easiest one is taken, the upper rung's own shape among them, so that no rung is harder than the
  * one above.
  */
-import { type ChordSymbol, formatChordSymbol, pitchClassesOf } from '../harmony/chord-symbol.ts';
-import { sumOf } from '../kernel/list.ts';
+import { namedOpenMidi } from '../fretboard/tuning.ts';
+import { bassNoteOf, type ChordSymbol, formatChordSymbol, pitchClassesOf } from '../harmony/chord-symbol.ts';
+import { itemAt, range, sumOf } from '../kernel/list.ts';
+import { pitchClassOf } from '../pitch/note-name.ts';
+import { toPitchClass } from '../pitch/pitch-class.ts';
 import { listEasierShapes } from '../shapes/easier-shapes.ts';
 import { scoreFingering } from '../shapes/effort.ts';
 import { EFFORT_TERMS, type EffortTerm, termPlace } from '../shapes/effort-terms.ts';
 import { findFingering, type Instrument, rankShapes } from '../shapes/rank-shapes.ts';
-import { type Fingering, isBarreChord, parseShape } from '../shapes/shape.ts';
+import { type Finger, type Fingering, isBarreChord, parseShape } from '../shapes/shape.ts';
+import type { FirstRung, RungLevel } from '../song/document.ts';
 import { TRIADS } from './rung-triads.data.ts';
 
-/** A level of difficulty, 1 the easiest. */
-export type RungLevel = 1 | 2 | 3 | 4 | 5;
-
-/** All of them, the easiest first. */
+/** All levels, the easiest first. */
 export const RUNG_LEVELS: readonly RungLevel[] = [1, 2, 3, 4, 5];
 
 /** How a chord is held on a rung: its own shape, an easier one, or three strings of it. */
@@ -28,7 +29,7 @@ export type HeldChord = {
   readonly chord: ChordSymbol;
   readonly fingering: Fingering;
   readonly effort: number;
-  readonly how: 'full' | 'easier' | 'triad';
+  readonly how: 'full' | 'easier' | 'triad' | 'bass';
 };
 
 /** Qualities of which a triad is left when colours are dropped (common practice). */
@@ -68,14 +69,40 @@ export function holdOnRungs(
   chord: ChordSymbol,
   stored: Fingering,
   instrument: Instrument,
+  firstRung: FirstRung,
 ): Readonly<Record<RungLevel, HeldChord>> {
   const own = toHeld(chord, stored, 'full', instrument);
   const steady = isBarreChord(stored) ? easiestOf(own, listWithoutBarre(chord, instrument)) : own;
   const plain = toPlainChord(chord);
   const taught = rubsAgainst(pitchClassesOf(plain), chord) ? [] : listFirstShapes(plain, instrument);
   const first = taught.find((held) => easiestOf(steady, [held]) === held) ?? steady;
-  const triad = listTriads(plain, instrument).filter((held) => held.effort <= first.effort);
-  return { 5: own, 4: own, 3: steady, 2: first, 1: triad[0] ?? first };
+  const least = firstRung === 'bass' ? listBassNotes(chord, instrument) : listTriads(plain, instrument);
+  const lowest = least.find((held) => held.effort <= first.effort);
+  return { 5: own, 4: own, 3: steady, 2: first, 1: lowest ?? first };
+}
+
+/** The bass of a chord alone, the slash bass where there is one, where one finger or none stops it lowest on the neck. */
+function listBassNotes(chord: ChordSymbol, instrument: Instrument): readonly HeldChord[] {
+  const open = namedOpenMidi(instrument.setup.tuning);
+  const bass = pitchClassOf(bassNoteOf(chord));
+  return range(0, Math.ceil(open.length / 2))
+    .map((stringIndex) => ({ stringIndex, fret: toPitchClass(bass - itemAt(open, stringIndex)) }))
+    .sort((a, b) => a.fret - b.fret)
+    .map(({ stringIndex, fret }) => {
+      const at = <T>(value: T): readonly (T | null)[] => open.map((_, index) => (index === stringIndex ? value : null));
+      const fingers = at(fret === 0 ? null : fingerAt(fret));
+      return toHeld(chord, { shape: at<number>(fret), fingers }, 'bass', instrument);
+    });
+}
+
+/** A finger for each fret near the nut (common practice); further up the ring finger. */
+function fingerAt(fret: number): Finger {
+  return fret === 1 ? 1 : fret === 2 ? 2 : fret === 4 ? 4 : 3;
+}
+
+/** A fingering that was chosen by hand, with its effort. */
+export function toHeldByHand(chord: ChordSymbol, fingering: Fingering, instrument: Instrument): HeldChord {
+  return toHeld(chord, fingering, 'easier', instrument);
 }
 
 /** What the hand has to do, whatever is heard: a first rung is easy because it is thin. */

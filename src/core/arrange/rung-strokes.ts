@@ -9,9 +9,9 @@
 import { beatTicks } from '../rhythm/metre.ts';
 import { STROKE_LIMITS } from '../rhythm/pattern-fit.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
+import type { RungLevel } from '../song/document.ts';
 import type { PlayedBar } from '../song/played-bars.ts';
 import type { BarStroke } from '../song/right-hand.ts';
-import type { RungLevel } from './rung-chords.ts';
 
 /** How far a rung is thinned before its limit is looked at: a step of the order above, 0 = not at all. */
 const FIRST_STEP: Readonly<Record<RungLevel, number>> = { 5: 0, 4: 0, 3: 3, 2: 5, 1: 5 };

@@ -17,11 +17,13 @@ import type { SongDocument } from '../song/document.ts';
 import { changePart, mainPartOf } from '../song/parts.ts';
 import { listPlayedBars, type PlayedBar } from '../song/played-bars.ts';
 import { toStoredPattern } from '../song/right-hand.ts';
+import type { RungSlot } from './rung.ts';
 import { rubsAgainst, toPlainChord } from './rung-chords.ts';
-import { deriveRungs, type Rung, type RungSlot } from './rungs.ts';
+import { deriveRungs, type Rung } from './rungs.ts';
 import { PLAIN_QUESTION } from './setup-question.ts';
 
-const rungsOf = (song: SongDocument): readonly Rung[] => deriveRungs(song, mainPartOf(song), AVERAGE_HAND);
+const rungsOf = (song: SongDocument): readonly Rung[] =>
+  deriveRungs(song, mainPartOf(song), { hand: AVERAGE_HAND, known: null });
 const shapesOf = ({ bars }: Rung) => [
   ...new Set(
     bars.flatMap(({ slots }) =>

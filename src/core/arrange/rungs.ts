@@ -3,37 +3,26 @@
  *
  * Rungs are derived from the fifth down, each from the one above: chords are eased or go on from the chord before, strokes are
  * thinned. So difficulty cannot rise on the way down: every figure it is made of is taken over a part of what the rung above
- * has. Stops, odd bars and form belong on every rung; early changes wait for the fourth.
+ * has. Stops, odd bars and form belong on every rung; early changes wait for the fourth. What was changed by hand on a rung is
+ * laid over it at the end and changes no other rung.
  */
-import { type ChordSymbol, formatChordSymbol } from '../harmony/chord-symbol.ts';
-import { beatTicks } from '../rhythm/metre.ts';
-import type { Hand } from '../shapes/hand.ts';
-import { type Fingering, formatShape, isBarreChord } from '../shapes/shape.ts';
-import type { Part, Slot, SongDocument } from '../song/document.ts';
+import { formatChordSymbol } from '../harmony/chord-symbol.ts';
+import { uniqueBy } from '../kernel/list.ts';
+import { formatShape } from '../shapes/shape.ts';
+import type { Part, RungLevel, Slot, SongDocument } from '../song/document.ts';
 import { listPlayedBars, type PlayedBar } from '../song/played-bars.ts';
-import { type BarStroke, findHand, listBarStrokes, toPattern } from '../song/right-hand.ts';
+import { type BarStroke, findHand, listBarStrokes, toPattern, withoutPushes } from '../song/right-hand.ts';
 import { songKeysOf } from '../song/song-keys.ts';
+import { slotAtTick } from './ornament-flags.ts';
 import { findStoredShape } from './part-shapes.ts';
-import { type HeldChord, holdOnRungs, RUNG_LEVELS, type RungLevel } from './rung-chords.ts';
-import { rateOf, thin, thinningStep, withLastAnd } from './rung-strokes.ts';
-
-/** A chord's time in a bar on a rung; `isMerged` where the chord before goes on in its place. */
-export type RungSlot = { readonly slot: Slot; readonly held: HeldChord | null; readonly isMerged: boolean };
-
-/** A bar as a rung plays it. */
-export type RungBar = { readonly slots: readonly RungSlot[]; readonly strokes: readonly BarStroke[] };
-
-/** What makes a rung hard, and the sum of it in easy fingers. */
-export type RungDifficulty = {
-  readonly total: number;
-  readonly shapes: number;
-  readonly barres: number;
-  /** The hardest shape, with its effort; null for a song without chords. */
-  readonly hardest: { readonly chord: ChordSymbol; readonly effort: number } | null;
-  /** In the busiest bar. */
-  readonly strokesPerSecond: number;
-  readonly changes: number;
-};
+import { listPlacedOrnaments } from './placed-ornaments.ts';
+import type { Pupils } from './planner.ts';
+import type { RungBar, RungSlot, RungSong } from './rung.ts';
+import { type HeldChord, holdOnRungs, RUNG_LEVELS } from './rung-chords.ts';
+import { type RungDifficulty, rateRung } from './rung-difficulty.ts';
+import { layEdits } from './rung-overlay.ts';
+import { isPassing } from './rung-passing.ts';
+import { thin, thinningStep, withLastAnd } from './rung-strokes.ts';
 
 /** A rung; `levels` are those that are equal, the lowest of which it is. Bars are in step with the played bars. */
 export type Rung = {
@@ -46,45 +35,64 @@ export type Rung = {
 export function deriveRungs(
   document: SongDocument,
   part: Part,
-  hand: Hand,
+  pupils: Pupils,
   played: readonly PlayedBar[] = listPlayedBars(document),
 ): readonly Rung[] {
-  const holds = holdAll(document, part, hand, played);
-  let above: readonly RungBar[] | null = null;
-  let steps: readonly number[] = played.map(() => 0);
-  const rungs: Rung[] = [];
-  for (const level of [...RUNG_LEVELS].reverse()) {
-    const made: readonly { readonly bar: RungBar; readonly step: number }[] = played.map((bar, index) =>
-      deriveBar(
-        { document, part, holds, played },
-        { level, index, bar },
-        { bar: above?.[index] ?? null, step: steps[index] ?? 0 },
-      ),
+  const song = { document, part, pupils, played };
+  const holds = holdAll(song);
+  const levels = deriveLevels(song, holds);
+  return joinEqual(
+    RUNG_LEVELS.map((level) => {
+      const efforts = [...holds.values()].map((hold) => hold[level].effort);
+      const bars = layEdits(song, level, levels[level]);
+      return { levels: [level], bars, difficulty: rateRung(song, bars, efforts) };
+    }),
+  );
+}
+
+/**
+ * One part for two hands of different levels: the chords of one rung under the strokes of another. A chord that only the left hand
+ * changes to is struck once all the same.
+ */
+export function mixRungs(
+  document: SongDocument,
+  part: Part,
+  pupils: Pupils,
+  { left, right }: { readonly left: RungLevel; readonly right: RungLevel },
+): readonly RungBar[] {
+  const song = { document, part, pupils, played: listPlayedBars(document) };
+  const levels = deriveLevels(song, holdAll(song));
+  const [leftBars, rightBars] = [layEdits(song, left, levels[left]), layEdits(song, right, levels[right])];
+  return song.played.map((bar, index) => {
+    const slots = leftBars[index]?.slots ?? [];
+    const strokes = (rightBars[index]?.strokes ?? []).map((stroke) => underChord(stroke, bar, slots, left));
+    const full = (levels[5][index]?.strokes ?? []).map((stroke) => underChord(stroke, bar, slots, left));
+    const missing = slots.flatMap(({ slot, isMerged }) =>
+      isMerged || strokes.some((stroke) => stroke.slot === slot)
+        ? []
+        : full.filter((stroke) => stroke.slot === slot).slice(0, 1),
     );
-    above = made.map((each) => each.bar);
-    steps = made.map((each) => each.step);
-    rungs.unshift({ levels: [level], bars: above, difficulty: difficultyOf(played, above, effortsOf(holds, level)) });
-  }
-  return joinEqual(rungs);
+    const all = missing.length === 0 ? strokes : [...strokes, ...missing].sort((a, b) => a.startTick - b.startTick);
+    return { slots, strokes: all, ornaments: rightBars[index]?.ornaments ?? [] };
+  });
 }
 
 /** How every shape chord of a song is held on each rung, by its name. */
 type Holds = ReadonlyMap<string, Readonly<Record<RungLevel, HeldChord>>>;
 
-function holdAll(document: SongDocument, part: Part, hand: Hand, played: readonly PlayedBar[]): Holds {
+function holdAll({ document, part, pupils, played }: RungSong): Holds {
   const { toShapeChord } = songKeysOf(document, part);
-  const instrument = { setup: part.setup, ...part.instrument, hand };
+  const instrument = { setup: part.setup, ...part.instrument, hand: pupils.hand };
+  const chords = uniqueBy(
+    played.flatMap(({ slots }) => slots.flatMap(({ chord }) => chord ?? [])),
+    formatChordSymbol,
+  );
   const holds = new Map<string, Readonly<Record<RungLevel, HeldChord>>>();
-  const seen = new Set<string>();
-  for (const { chord } of played.flatMap(({ slots }) => slots)) {
-    const name = chord === null ? '' : formatChordSymbol(chord);
-    if (chord !== null && !seen.has(name)) {
-      seen.add(name);
-      const shapeChord = toShapeChord(chord);
-      const stored: Fingering | undefined = findStoredShape(part, shapeChord)?.fingering;
-      if (stored !== undefined) {
-        holds.set(name, holdOnRungs(shapeChord, stored, instrument));
-      }
+  for (const chord of chords) {
+    const shapeChord = toShapeChord(chord);
+    const stored = findStoredShape(part, shapeChord)?.fingering;
+    if (stored !== undefined) {
+      holds.set(formatChordSymbol(chord), holdOnRungs(shapeChord, stored, instrument, part.firstRung));
     }
   }
   return alikeWhereAlike(holds);
@@ -107,65 +115,98 @@ function alikeWhereAlike(holds: Holds): Holds {
   return current;
 }
 
-type Song = {
-  readonly document: SongDocument;
-  readonly part: Part;
-  readonly holds: Holds;
-  readonly played: readonly PlayedBar[];
+type Levels = Readonly<Record<RungLevel, readonly RungBar[]>>;
+
+function deriveLevels(song: RungSong, holds: Holds): Levels {
+  const { document, part, played } = song;
+  const ornaments = listPlacedOrnaments(document, part);
+  const cycles = cycleTicksOf(played);
+  const levels: { [level in RungLevel]: readonly RungBar[] } = { 1: [], 2: [], 3: [], 4: [], 5: [] };
+  let above: readonly RungBar[] = [];
+  let steps: readonly number[] = played.map(() => 0);
+  for (const level of [...RUNG_LEVELS].reverse()) {
+    const made = played.map((bar, index) => {
+      const slots = slotsOf({ holds, played }, { level, index, bar });
+      const here = { level, bar, slots, next: played[index + 1]?.slots[0] ?? null, cycleTick: cycles[index] ?? 0 };
+      const { strokes, step } = strokesOf(song, here, { bar: above[index] ?? null, step: steps[index] ?? 0 });
+      const beside = ornaments.get(bar.bar.id)?.filter(({ ornament }) => ornament.rung <= level) ?? [];
+      return { bar: { slots, strokes, ornaments: beside }, step };
+    });
+    above = made.map(({ bar }) => bar);
+    steps = made.map(({ step }) => step);
+    levels[level] = above;
+  }
+  return levels;
+}
+
+/** Where a pattern of several bars stands at each bar: it begins anew with each round of a line. */
+function cycleTicksOf(played: readonly PlayedBar[]): readonly number[] {
+  let tick = 0;
+  return played.map((bar, index) => {
+    const before = played[index - 1];
+    const goesOn = before !== undefined && before.lineId === bar.lineId && before.round === bar.round;
+    tick = goesOn ? tick + before.lengthTicks : 0;
+    return tick;
+  });
+}
+
+type Here = {
+  readonly level: RungLevel;
+  readonly bar: PlayedBar;
+  readonly slots: readonly RungSlot[];
+  /** The first chord of the next bar. */
+  readonly next: Slot | null;
+  readonly cycleTick: number;
 };
-type Here = { readonly level: RungLevel; readonly index: number; readonly bar: PlayedBar };
 type Above = { readonly bar: RungBar | null; readonly step: number };
 
-function deriveBar(song: Song, here: Here, above: Above): { readonly bar: RungBar; readonly step: number } {
-  const { document, part, played } = song;
-  const { level, bar, index } = here;
-  const slots = slotsOf(song, here);
-  const kept = slots.filter(({ isMerged }) => !isMerged).map(({ slot }) => slot);
+function strokesOf(
+  { document, part }: RungSong,
+  here: Here,
+  above: Above,
+): { readonly strokes: readonly BarStroke[]; readonly step: number } {
+  const { level, bar, slots, next, cycleTick } = here;
   const stored = findHand(document, part, bar).pattern;
-  const own: readonly BarStroke[] =
-    above.bar?.strokes ?? listBarStrokes(bar, stored === null ? null : toPattern(stored), cycleTickOf(played, index));
-  const onTime =
-    level > 3 ? own : own.map((stroke) => ({ ...stroke, slot: slotOnTime(bar, stroke.startTick) ?? stroke.slot }));
-  const strokes = onTime.map((stroke) =>
-    isKeptSlot(stroke.slot, kept) ? stroke : { ...stroke, slot: before(slots, stroke.slot) },
-  );
+  const pattern = stored === null ? null : toPattern(stored);
+  const song = (): readonly BarStroke[] => listBarStrokes(bar, pattern, cycleTick, next);
+  const onBeats = (): readonly BarStroke[] =>
+    onTheBeats(bar, listBarStrokes(withoutPushes(bar), pattern, cycleTick), above);
+  const base = level > 3 ? (above.bar?.strokes ?? song()) : level === 3 ? onBeats() : (above.bar?.strokes ?? []);
+  const strokes = base.map((stroke) => underChord(stroke, bar, slots, level));
   const step = thinningStep(bar, strokes, level, above.step);
   const thinned = thin(bar, strokes, step);
-  return { bar: { slots, strokes: level === 3 ? withLastAnd(bar, thinned, strokes) : thinned }, step };
+  return { strokes: level === 3 ? withLastAnd(bar, thinned, strokes) : thinned, step };
 }
 
-/** The chord whose own time it is: below the fourth rung no change comes early. */
-function slotOnTime({ slots }: PlayedBar, tick: number): Slot | null {
-  let until = 0;
-  return (
-    slots.find(({ ticks }) => {
-      until += ticks;
-      return tick < until;
-    }) ?? null
-  );
+/** The places of the rung above without what comes early; a chord that came early is struck on its beat. */
+function onTheBeats(bar: PlayedBar, plain: readonly BarStroke[], above: Above): readonly BarStroke[] {
+  const places = new Set((above.bar?.strokes ?? []).map(({ startTick }) => startTick));
+  return plain.filter(({ startTick }, index) => {
+    const own = slotAtTick(bar, startTick);
+    const isEntry = index === 0 || slotAtTick(bar, plain[index - 1]?.startTick ?? 0) !== own;
+    return places.has(startTick) || (isEntry && (own?.pushTicks ?? 0) > 0);
+  });
 }
 
-function isKeptSlot(slot: Slot | null, kept: readonly Slot[]): boolean {
-  return slot === null || kept.includes(slot);
+/** A stroke with the chord that a rung plays under it: below the fourth none comes early, and merged ones go on from before. */
+function underChord(stroke: BarStroke, bar: PlayedBar, slots: readonly RungSlot[], level: RungLevel): BarStroke {
+  const own = level > 3 && stroke.slot !== null ? stroke.slot : slotAtTick(bar, stroke.startTick);
+  const at = slots.findIndex(({ slot }) => isSameSlot(slot, own));
+  const slot =
+    at < 0 || slots[at]?.isMerged !== true
+      ? own
+      : (slots.slice(0, at).findLast(({ isMerged }) => !isMerged)?.slot ?? own);
+  return slot === stroke.slot ? stroke : { ...stroke, slot };
 }
 
-/** The chord that goes on in the place of a merged one. */
-function before(slots: readonly RungSlot[], slot: Slot | null): Slot | null {
-  const at = slots.findIndex((each) => each.slot === slot);
-  return slots.slice(0, at).findLast(({ isMerged }) => !isMerged)?.slot ?? slot;
+function isSameSlot(a: Slot, b: Slot | null): boolean {
+  return b !== null && a.id === b.id;
 }
 
-/** Where a pattern of several bars stands at a bar: it begins anew with each line. */
-function cycleTickOf(played: readonly PlayedBar[], index: number): number {
-  const bar = played[index];
-  let tick = 0;
-  for (let at = index - 1; at >= 0 && played[at]?.lineId === bar?.lineId && played[at]?.round === bar?.round; at -= 1) {
-    tick += played[at]?.lengthTicks ?? 0;
-  }
-  return tick;
-}
-
-function slotsOf({ holds, played }: Song, { level, index, bar }: Here): readonly RungSlot[] {
+function slotsOf(
+  { holds, played }: { readonly holds: Holds; readonly played: readonly PlayedBar[] },
+  { level, index, bar }: { readonly level: RungLevel; readonly index: number; readonly bar: PlayedBar },
+): readonly RungSlot[] {
   return bar.slots.map((slot, at): RungSlot => {
     const hold = slot.chord === null ? undefined : holds.get(formatChordSymbol(slot.chord));
     const isMerged = level <= 2 && at > 0 && isPassing(played, index, at);
@@ -173,96 +214,29 @@ function slotsOf({ holds, played }: Song, { level, index, bar }: Here): readonly
   });
 }
 
-/** Half a bar or less, on a weak beat, and neither a section's cadence nor the song's last chord. */
-function isPassing(played: readonly PlayedBar[], index: number, at: number): boolean {
-  const bar = played[index];
-  const slot = bar?.slots[at];
-  if (bar === undefined || slot === undefined || slot.chord === null || slot.hold || slot.stop !== null) {
-    return false;
-  }
-  const start = bar.slots.slice(0, at).reduce((sum, { ticks }) => sum + ticks, 0);
-  const isWeak = Math.floor(start / beatTicks(bar.metre)) % 2 === 1 || start * 2 === bar.lengthTicks;
-  const next = played[index + 1];
-  const isCadence = at === bar.slots.length - 1 && (next === undefined || next.passIndex !== bar.passIndex);
-  return slot.ticks * 2 <= bar.lengthTicks && isWeak && !isCadence;
-}
-
-/** Weights of the figures beside the hardest shape's effort (a first choice; each figure can only fall on the way down). */
-const WEIGHTS = { shape: 0.5, barre: 1, strokes: 0.8, changesPerBar: 2 } as const;
-
-/** The effort of each chord of the song on a rung. */
-function effortsOf(holds: Holds, level: RungLevel): readonly number[] {
-  return [...holds.values()].map((hold) => hold[level].effort);
-}
-
-function difficultyOf(
-  played: readonly PlayedBar[],
-  bars: readonly RungBar[],
-  efforts: readonly number[],
-): RungDifficulty {
-  const held = bars.flatMap(({ slots }) => slots.flatMap((slot) => slot.held ?? []));
-  const byShape = new Map(held.map((each) => [formatShape(each.fingering.shape), each]));
-  const different = [...byShape.values()];
-  const hardest = different.reduce<HeldChord | null>(
-    (most, each) => (most === null || each.effort > most.effort ? each : most),
-    null,
-  );
-  const strokesPerSecond = Math.max(0, ...bars.map(({ strokes }, index) => rateOfBar(played[index], strokes)));
-  const barres = different.filter(({ fingering }) => isBarreChord(fingering)).length;
-  const changes = countChanges(held);
-  const total =
-    (hardest?.effort ?? 0) +
-    meanOf(efforts) +
-    WEIGHTS.shape * different.length +
-    WEIGHTS.barre * barres +
-    WEIGHTS.strokes * meanOf(bars.map(({ strokes }, index) => rateOfBar(played[index], strokes))) +
-    (WEIGHTS.changesPerBar * changes) / Math.max(1, bars.length);
-  return {
-    total,
-    shapes: different.length,
-    barres,
-    hardest: hardest === null ? null : { chord: hardest.chord, effort: hardest.effort },
-    strokesPerSecond,
-    changes,
-  };
-}
-
-function meanOf(numbers: readonly number[]): number {
-  return numbers.reduce((sum, each) => sum + each, 0) / Math.max(1, numbers.length);
-}
-
-function rateOfBar(bar: PlayedBar | undefined, strokes: readonly BarStroke[]): number {
-  return bar === undefined ? 0 : rateOf(bar, strokes);
-}
-
-function countChanges(held: readonly HeldChord[]): number {
-  const shapes = held.map(({ fingering }) => formatShape(fingering.shape));
-  return shapes.filter((shape, index) => index > 0 && shape !== shapes[index - 1]).length;
-}
-
 /** Neighbouring rungs that play the same in every bar as one rung of several levels. */
 function joinEqual(rungs: readonly Rung[]): readonly Rung[] {
-  const joined: Rung[] = [];
+  const joined: { readonly rung: Rung; readonly text: string }[] = [];
   for (const rung of rungs) {
     const last = joined.at(-1);
-    if (last !== undefined && isSameRung(last, rung)) {
-      joined[joined.length - 1] = { ...rung, levels: [...last.levels, ...rung.levels] };
+    const text = textOf(rung);
+    if (last?.text === text) {
+      joined[joined.length - 1] = { text, rung: { ...rung, levels: [...last.rung.levels, ...rung.levels] } };
     } else {
-      joined.push(rung);
+      joined.push({ text, rung });
     }
   }
-  return joined;
+  return joined.map(({ rung }) => rung);
 }
 
-function isSameRung(a: Rung, b: Rung): boolean {
-  const textOf = ({ bars }: Rung): string =>
-    bars
-      .map(({ slots, strokes }) => {
-        const shapes = slots.map(
-          ({ held, isMerged }) => `${isMerged} ${held === null ? '' : formatShape(held.fingering.shape)}`,
-        );
-        return `${shapes.join(';')} ${strokes.map(({ startTick }) => startTick).join(',')}`;
-      })
-      .join('|');
-  return textOf(a) === textOf(b);
+function textOf({ bars }: Rung): string {
+  return bars
+    .map(({ slots, strokes, ornaments }) => {
+      const shapes = slots.map(
+        ({ held, isMerged }) => `${isMerged} ${held === null ? '' : formatShape(held.fingering.shape)}`,
+      );
+      const hits = strokes.map(({ startTick, cell }) => `${startTick}${cell?.kind === 'stroke' ? cell.sound : ''}`);
+      return `${shapes.join(';')} ${hits.join(',')} ${ornaments.map(({ ornament }) => ornament.id).join(',')}`;
+    })
+    .join('|');
 }

@@ -1,6 +1,7 @@
 import type { Setup } from '../fretboard/capo.ts';
 import { STANDARD_TUNING, type Tuning } from '../fretboard/tuning.ts';
 import type { HighNote } from '../song/document.ts';
+import type { OrnamentLosses } from './ornament-places.ts';
 import { missingSpareOf, type SingerFit } from './singer-fit.ts';
 
 const ANY_CAPO = 0.35;
@@ -12,6 +13,13 @@ const WHOLE_STEP_DOWN = 0.5;
 const ONE_STRING = 0.25;
 const PER_SEMITONE = 0.15;
 const PER_SPARE_MISSING = 0.2;
+const LOST_ORNAMENT = 0.8;
+const STOPPED_ORNAMENT = 0.3;
+
+/** What a setup costs by the ornaments it loses, and by those whose open strings it stops; lower is better. */
+export function scoreOrnamentLosses({ lost, stopped }: OrnamentLosses): number {
+  return lost.length * LOST_ORNAMENT + stopped.length * STOPPED_ORNAMENT;
+}
 
 /**
  * What a setup costs before a chord is played, in easy fingers: a little for any capo and for each fret, more above fret 5, where frets get narrow;

@@ -15,7 +15,8 @@ import type { SetupPin } from '../song/wishes.ts';
 import type { Candidate, PlanMemory } from './candidates.ts';
 import { type SetupPlace, toSetupPlace } from './chord-options.ts';
 import { type Crowding, findCrowding } from './crowding.ts';
-import { scoreSetup } from './setup-cost.ts';
+import { listOrnamentLosses, type OrnamentLosses, ornamentNeckOf } from './ornament-places.ts';
+import { scoreOrnamentLosses, scoreSetup } from './setup-cost.ts';
 import { type LostString, listLostStrings } from './setup-losses.ts';
 import { canKeepPin, isCapoOnNeck, type SetupQuestion } from './setup-question.ts';
 import { createSketcher, type Sketch } from './setup-sketch.ts';
@@ -46,6 +47,8 @@ export type PlannedSetup = {
   /** The capo fret at which the same shapes play along with the record; null where the neck has none. */
   readonly recordCapoFret: number | null;
   readonly crowding: Crowding | null;
+  /** Ornaments that this setup loses, and those whose open strings it stops. */
+  readonly ornaments: OrnamentLosses;
   /** Open strings that ring in the first setup and not here. */
   readonly lost: readonly LostString[];
   /** Places in the ranking, from 0, of the setups that are as good as equal. */
@@ -144,7 +147,14 @@ export function* planSetups(
 type SolvedSetup = { readonly solution: Solution; readonly setupCost: number };
 
 function setupCostOf(problem: SongProblem, question: SetupQuestion, place: SetupPlace): number {
-  return scoreSetup(place.setup, fromRecord(problem, place), fitOf(problem, question, place), problem.highNote);
+  const setup = scoreSetup(place.setup, fromRecord(problem, place), fitOf(problem, question, place), problem.highNote);
+  return setup + scoreOrnamentLosses(ornamentLossesOf(problem, question, place));
+}
+
+function ornamentLossesOf({ ornaments }: SongProblem, { guitar }: SetupQuestion, place: SetupPlace): OrnamentLosses {
+  const { setup, keyShift } = place;
+  const neck = ornamentNeckOf({ setup, instrument: guitar });
+  return listOrnamentLosses(ornaments, neck, keyShift);
 }
 
 /** How far a setup sounds from the record, in semitones, the nearer way round. */
@@ -221,6 +231,7 @@ function toPlan(
       recordShift: fromRecord(problem, solution.place),
       recordCapoFret: recordCapoOf(solution.place.setup, fromRecord(problem, solution.place), question),
       crowding: findCrowding(solution, question.guitar.scaleLengthMm),
+      ornaments: ornamentLossesOf(problem, question, solution.place),
       lost: first === undefined || first === solution ? [] : listLostStrings(problem, first, solution),
       tieWith: ranked.flatMap((other, place) =>
         place !== rank && Math.abs(other.effort.total - effort.total) <= TIE ? [place] : [],

@@ -10,6 +10,7 @@ import { itemAt, range } from '../kernel/list.ts';
 import type { PitchRange } from '../pitch/midi.ts';
 import { describeChange, estimateChangeMs } from '../shapes/change.ts';
 import type { Finger } from '../shapes/shape.ts';
+import type { OrnamentKind } from '../song/document.ts';
 import { fingeringOf } from './candidates.ts';
 import type { PlannedSetup, SetupPlan } from './setup-plan.ts';
 import { HIGHEST_PLANNED_CAPO, type SetupQuestion } from './setup-question.ts';
@@ -67,6 +68,8 @@ export type SetupReason =
       readonly from: ChordSymbol;
       readonly to: ChordSymbol;
       readonly gapMs: number;
+      /** Whether the part's pattern decides it; else it is strummed in quarters. */
+      readonly isByPattern: boolean;
       readonly neededMs: number;
       readonly staying: readonly Finger[];
       readonly moving: number;
@@ -88,6 +91,12 @@ export type SetupReason =
       readonly to: ChordSymbol;
       readonly frets: string;
     }
+  | {
+      readonly kind: 'lost-ornaments';
+      readonly capoFret: number;
+      readonly lost: readonly OrnamentKind[];
+      readonly stopped: readonly OrnamentKind[];
+    }
   | { readonly kind: 'play-along'; readonly recordCapoFret: number }
   | { readonly kind: 'bare-list' };
 
@@ -103,6 +112,7 @@ export function listReasons(
     choiceOf(planned, problem, question),
     ...withoutCapo(planned),
     ...(planned === first ? [] : lostString(planned, first)),
+    ...lostOrnaments(planned),
     ...crowded(planned),
     ...singing(planned, plan, problem, question),
     ...quickChange(planned.solution, problem),
@@ -163,6 +173,13 @@ function lostString({ solution, lost }: PlannedSetup, first: PlannedSetup): read
   ];
 }
 
+/** Ornaments that the setup loses, or plays with stopped strings where they had open ones (rule K5). */
+function lostOrnaments({ solution, ornaments }: PlannedSetup): readonly SetupReason[] {
+  const [lost, stopped] = [ornaments.lost.map(({ kind }) => kind), ornaments.stopped.map(({ kind }) => kind)];
+  const { capoFret } = solution.place.setup;
+  return lost.length + stopped.length === 0 ? [] : [{ kind: 'lost-ornaments', capoFret, lost, stopped }];
+}
+
 function crowded({ solution, crowding, recordCapoFret }: PlannedSetup): readonly SetupReason[] {
   if (crowding === null) {
     return [];
@@ -208,7 +225,7 @@ function quickChange(solution: Solution, { changes, tempoBpm }: SongProblem): re
     : [{ ...late, drillBpm: Math.max(1, Math.floor((tempoBpm * late.gapMs) / late.neededMs)) }];
 }
 
-function timeChange({ chords }: Solution, { from, to, bar, gapMs }: ProblemChange) {
+function timeChange({ chords }: Solution, { from, to, bar, gapMs, isByPattern }: ProblemChange) {
   const [a, b] = [itemAt(chords, from), itemAt(chords, to)];
   if (a.candidate === null || b.candidate === null || gapMs === null || gapMs === 0) {
     return [];
@@ -218,7 +235,17 @@ function timeChange({ chords }: Solution, { from, to, bar, gapMs }: ProblemChang
   const moving = change.steps.filter(({ action }) => action !== 'anchor' && action !== 'lift').length;
   const neededMs = estimateChangeMs(change.cost);
   return [
-    { kind: 'quick-change' as const, bar, from: a.shapeChord, to: b.shapeChord, gapMs, neededMs, staying, moving },
+    {
+      kind: 'quick-change' as const,
+      bar,
+      from: a.shapeChord,
+      to: b.shapeChord,
+      gapMs,
+      isByPattern,
+      neededMs,
+      staying,
+      moving,
+    },
   ];
 }
 

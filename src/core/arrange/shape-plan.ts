@@ -85,7 +85,7 @@ const MOST_ALTERNATIVES = 8;
 
 /** Plans the Shapes step, a chord a step; without sheets for a song without chords. */
 export function* planShapes(document: SongDocument, part: Part, planner: Planner): Steps<ShapePlan, ShapePlan> {
-  const problem = toSongProblem(document);
+  const problem = toSongProblem(document, part);
   const question = questionOf(part, planner);
   const place = toSetupPlace(problem.key, part.setup, 0);
   const instrument: Instrument = { setup: part.setup, ...question.guitar };

@@ -10,12 +10,13 @@ import { itemAt, sumOf } from '../kernel/list.ts';
 import type { PitchRange } from '../pitch/midi.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
-import { QUARTER_TICKS } from '../rhythm/metre.ts';
-import { type Tempo, ticksToSeconds } from '../rhythm/tempo.ts';
-import type { HighNote, SongDocument } from '../song/document.ts';
+import type { HighNote, Ornament, Part, SongDocument } from '../song/document.ts';
+import { mainPartOf } from '../song/parts.ts';
 import { listPlayedBars, type PlayedBar } from '../song/played-bars.ts';
 import { listSongChords } from '../song/song-chords.ts';
 import { soundingKeyOf } from '../song/song-keys.ts';
+import { type ChangeGap, type ChordEntry, createGaps } from './change-gaps.ts';
+import { differentOrnaments } from './ornament-places.ts';
 
 /** A sounding chord: its share of the song's time (all add up to 1), how often it is entered, and where it comes first. */
 export type ProblemChord = {
@@ -33,8 +34,12 @@ export type ProblemChange = {
   readonly count: number;
   /** The bar in which it comes first. */
   readonly bar: number;
-  /** The least time from the last stroke on the one to the first on the other, strummed in quarters; null without a tempo. */
+  /**
+   * The least time from the last stroke on the one to the first on the other: by the part's pattern, or strummed in quarters where
+   * it has none; null without a tempo.
+   */
   readonly gapMs: number | null;
+  readonly isByPattern: boolean;
   /** Whether the bass is meant to fall here by a step. */
   readonly hasFallingBass: boolean;
 };
@@ -54,19 +59,22 @@ export type SongProblem = {
   /** In the song's own pulse. */
   readonly tempoBpm: number | null;
   readonly isBareList: boolean;
+  /** What is played beside the chords, each different one once: a setup may lose it. */
+  readonly ornaments: readonly Ornament[];
 };
 
 /** What a chord that the form never plays weighs: it is learned all the same. */
 const UNPLAYED_TICKS = 1;
 
-type Entry = { readonly chord: number; readonly bar: PlayedBar; readonly pushTicks: number };
+type Entry = ChordEntry & { readonly chord: number };
 
-/** The problem that a song poses; without chords where it has none. */
-export function toSongProblem(document: SongDocument): SongProblem {
+/** The problem that a song poses to a part; without chords where it has none. */
+export function toSongProblem(document: SongDocument, part: Part = mainPartOf(document)): SongProblem {
   const played = listPlayedBars(document);
   const songChords = listSongChords(document, played);
   const places = new Map(songChords.map(({ chord }, place) => [formatChordSymbol(chord), place]));
   const entries = listEntries(played, places);
+  const gapOf = createGaps(document, part, played);
   const isBareList = isBare(document, entries.length, songChords.length);
   const ticks = songChords.map((each) => Math.max(UNPLAYED_TICKS, each.ticks));
   const total = sumOf(ticks, (each) => each);
@@ -80,9 +88,9 @@ export function toSongProblem(document: SongDocument): SongProblem {
       section: entries.find((entry) => entry.chord === place)?.bar.section.name ?? '',
     })),
     changes: listChanges(
-      entries,
       songChords.map(({ chord }) => chord),
-      isBareList,
+      isBareList ? [...entries, ...entries.slice(0, 1)] : entries,
+      gapOf,
     ),
     sequence: entries.map(({ chord }) => chord),
     melody: document.facts.melodyRange,
@@ -90,6 +98,7 @@ export function toSongProblem(document: SongDocument): SongProblem {
     record: { shift: document.facts.recordShift, cents: document.facts.recordCents },
     tempoBpm: document.facts.tempo?.tempoBpm ?? null,
     isBareList,
+    ornaments: differentOrnaments(part.ornaments),
   };
 }
 
@@ -97,11 +106,12 @@ export function toSongProblem(document: SongDocument): SongProblem {
 function listEntries(played: readonly PlayedBar[], places: ReadonlyMap<string, number>): readonly Entry[] {
   const entries: Entry[] = [];
   let sounding: number | null = null;
-  for (const bar of played) {
-    for (const { chord, pushTicks } of bar.slots) {
+  for (const [barIndex, bar] of played.entries()) {
+    for (const slot of bar.slots) {
+      const { chord } = slot;
       const place: number | null = chord === null ? null : (places.get(formatChordSymbol(chord)) ?? null);
       if (place !== null && place !== sounding) {
-        entries.push({ chord: place, bar, pushTicks });
+        entries.push({ chord: place, bar, barIndex, slot });
       }
       sounding = place ?? sounding;
     }
@@ -116,37 +126,32 @@ function isBare({ map }: SongDocument, entries: number, chords: number): boolean
 }
 
 function listChanges(
-  entries: readonly Entry[],
   chords: readonly ChordSymbol[],
-  goesRound: boolean,
+  row: readonly Entry[],
+  gapOf: (entry: Entry) => ChangeGap,
 ): readonly ProblemChange[] {
   const changes = new Map<string, ProblemChange>();
-  const [first] = entries;
-  const row = goesRound && first !== undefined ? [...entries, first] : entries;
   row.slice(1).forEach((entry, index) => {
     const from = itemAt(row, index).chord;
     const to = entry.chord;
     if (from !== to) {
       const key = `${from} ${to}`;
       const before = changes.get(key);
-      const gapMs = gapBefore(entry);
+      const gap = gapOf(entry);
+      const least =
+        gap.gapMs !== null && gap.gapMs < (before?.gapMs ?? Number.POSITIVE_INFINITY) ? gap : (before ?? gap);
       changes.set(key, {
         from,
         to,
         count: (before?.count ?? 0) + 1,
         bar: before?.bar ?? entry.bar.number,
-        gapMs: gapMs === null ? (before?.gapMs ?? null) : Math.min(gapMs, before?.gapMs ?? gapMs),
+        gapMs: least.gapMs,
+        isByPattern: least.isByPattern,
         hasFallingBass: hasFallingBass(itemAt(chords, from), itemAt(chords, to)),
       });
     }
   });
   return [...changes.values()];
-}
-
-/** With no pattern known, quarters: the last stroke on the old chord comes a quarter before the change is due. */
-function gapBefore({ bar, pushTicks }: Entry): number | null {
-  const tempo: Tempo | null = bar.tempo;
-  return tempo === null ? null : ticksToSeconds(Math.max(0, QUARTER_TICKS - pushTicks), tempo) * 1000;
 }
 
 /** A bass that goes down by one or two semitones, told by a slash on either side (rules S5, S12). */

@@ -2,6 +2,8 @@ import type { SetupReason } from '../arrange/setup-reasons.ts';
 import { formatOpenString } from '../fretboard/tuning.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
+import type { OrnamentKind } from '../song/document.ts';
+import { ORNAMENT_WORDS } from './ornament-words.ts';
 import { formatCapo, formatCount, formatKeyWords, formatPitchIn, formatShapeKey } from './setup-words.ts';
 
 /** How names are shown in sentences: chords as the class writes them, and who learns and sings. */
@@ -35,6 +37,8 @@ export function formatReason(reason: SetupReason, names: ReasonNames = PLAIN_NAM
       return `Bar ${reason.bar}, ${names.chord(reason.from)} to ${names.chord(reason.to)}: the bass is meant to fall, and ${reason.frets} lets it leap up.`;
     case 'retuning':
       return retuningWords(reason);
+    case 'lost-ornaments':
+      return lostOrnamentWords(reason);
     case 'play-along':
       return reason.recordCapoFret === 0
         ? 'Without a capo the same shapes play along with the record.'
@@ -59,6 +63,16 @@ function lostWords(reason: Of<'lost-string'>, { chord }: ReasonNames): string {
   const where = section === '' ? '' : ` in ${section}`;
   const adds = addedBarreChords > 0 ? ` and adds ${formatCount(addedBarreChords, 'barre chord')}` : '';
   return `${formatCapo(capoFret)} loses open string ${stringNumber}${where}: ${chord(reason.chord)} stops it at fret ${fret}. ${formatCapo(keptByCapoFret)} keeps it${adds}.`;
+}
+
+function lostOrnamentWords({ capoFret, lost, stopped }: Of<'lost-ornaments'>): string {
+  const listed = (kinds: readonly OrnamentKind[]): string =>
+    [...new Set(kinds)]
+      .map((kind) => `${formatCount(kinds.filter((each) => each === kind).length, ORNAMENT_WORDS[kind])}`)
+      .join(' and ');
+  const gone = lost.length === 0 ? '' : `loses ${listed(lost)}`;
+  const shut = stopped.length === 0 ? '' : `stops open strings of ${listed(stopped)}`;
+  return `${formatCapo(capoFret)} ${[gone, shut].filter((text) => text !== '').join(' and ')}.`;
 }
 
 function crowdedWords(reason: Of<'crowded'>, { chord }: ReasonNames): string {
@@ -86,12 +100,12 @@ function outOfRangeWords({ key, fit, cue, better }: Of<'singer'>, name: string):
 }
 
 function quickWords(reason: Of<'quick-change'>, { chord }: ReasonNames): string {
-  const { bar, from, to, gapMs, staying, moving, drillBpm } = reason;
+  const { bar, from, to, gapMs, isByPattern, staying, moving, drillBpm } = reason;
   const stays =
     staying.length === 0
       ? 'no finger stays'
       : `${staying.map((finger) => FINGER_WORDS[finger]).join(' and ')} ${staying.length === 1 ? 'stays' : 'stay'}`;
-  return `Bar ${bar}, ${chord(from)} to ${chord(to)}: ${(gapMs / 1000).toFixed(2)} s from stroke to stroke, strummed in quarters; ${stays}, ${moving} ${moving === 1 ? 'moves' : 'move'}. Drill from ${drillBpm}.`;
+  return `Bar ${bar}, ${chord(from)} to ${chord(to)}: ${(gapMs / 1000).toFixed(2)} s from stroke to stroke, ${isByPattern ? 'as it is strummed' : 'strummed in quarters'}; ${stays}, ${moving} ${moving === 1 ? 'moves' : 'move'}. Drill from ${drillBpm}.`;
 }
 
 function retuningWords({ stringNumber, fromMidi, toMidi, match }: Of<'retuning'>): string {

@@ -1,13 +1,4 @@
-import type {
-  Ornament,
-  Part,
-  PassEdit,
-  PatternAssignment,
-  RungEdit,
-  Slot,
-  SongDocument,
-  StoredShape,
-} from './document.ts';
+import type { Ornament, Part, PassEdit, PatternAssignment, Slot, SongDocument, StoredShape } from './document.ts';
 import { changePart } from './parts.ts';
 import { writtenBarsOf } from './pass-lines.ts';
 
@@ -16,7 +7,6 @@ export type LostAttachment =
   | { readonly kind: 'syllable'; readonly text: string }
   | { readonly kind: 'shape'; readonly stored: StoredShape }
   | { readonly kind: 'ornament'; readonly ornament: Ornament }
-  | { readonly kind: 'rung-edit'; readonly edit: RungEdit }
   | { readonly kind: 'pattern'; readonly assignment: PatternAssignment }
   /** In what a pass differed from its section. */
   | { readonly kind: 'pass-edit'; readonly edit: PassEdit };
@@ -27,6 +17,11 @@ export type Detached = { readonly document: SongDocument; readonly lost: readonl
 /** All slots of a document, those of differing passes included. */
 function slotsOf(document: SongDocument): readonly Slot[] {
   return writtenBarsOf(document).flatMap(({ slots }) => slots);
+}
+
+/** The ids of all slots. */
+export function slotIdsOf(document: SongDocument): ReadonlySet<number> {
+  return new Set(slotsOf(document).map(({ id }) => id));
 }
 
 /** The ids of everything that a right-hand pattern can be kept for. */
@@ -46,7 +41,7 @@ type Gone = {
 };
 
 function goneFrom(document: SongDocument): Gone {
-  const slots = new Set(slotsOf(document).map(({ id }) => id));
+  const slots = slotIdsOf(document);
   const targets = targetIdsOf(document);
   return {
     isSlotGone: (slotId) => slotId !== null && !slots.has(slotId),
@@ -54,7 +49,10 @@ function goneFrom(document: SongDocument): Gone {
   };
 }
 
-/** What was tied to places that are gone: syllables went with them, the rest is taken off its part. */
+/**
+ * What was tied to places that are gone: syllables went with them, the rest is taken off its part. Edits of rungs stay, to be
+ * flagged.
+ */
 export function detach(before: SongDocument, after: SongDocument): Detached {
   const gone = goneFrom(after);
   const syllables = slotsOf(before).flatMap(({ id, cue }): readonly LostAttachment[] =>
@@ -69,14 +67,13 @@ export function detach(before: SongDocument, after: SongDocument): Detached {
   return { document, lost: [...syllables, ...attached] };
 }
 
-function attachedTo({ shapes, ornaments, rungEdits, patterns }: Part, gone: Gone): readonly LostAttachment[] {
+function attachedTo({ shapes, ornaments, patterns }: Part, gone: Gone): readonly LostAttachment[] {
   const { isSlotGone, isTargetGone } = gone;
   return [
     ...shapes.filter(({ slotId }) => isSlotGone(slotId)).map((stored) => ({ kind: 'shape' as const, stored })),
     ...ornaments
-      .filter(({ slotId }) => isSlotGone(slotId))
+      .filter(({ barId }) => isTargetGone(barId))
       .map((ornament) => ({ kind: 'ornament' as const, ornament })),
-    ...rungEdits.filter(({ slotId }) => isSlotGone(slotId)).map((edit) => ({ kind: 'rung-edit' as const, edit })),
     ...patterns
       .filter(({ targetId }) => isTargetGone(targetId))
       .map((assignment) => ({ kind: 'pattern' as const, assignment })),
@@ -87,8 +84,7 @@ function withoutGone({ isSlotGone, isTargetGone }: Gone): (part: Part) => Part {
   return (part) => ({
     ...part,
     shapes: part.shapes.filter(({ slotId }) => !isSlotGone(slotId)),
-    ornaments: part.ornaments.filter(({ slotId }) => !isSlotGone(slotId)),
-    rungEdits: part.rungEdits.filter(({ slotId }) => !isSlotGone(slotId)),
+    ornaments: part.ornaments.filter(({ barId }) => !isTargetGone(barId)),
     patterns: part.patterns.filter(({ targetId }) => !isTargetGone(targetId)),
   });
 }

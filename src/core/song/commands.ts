@@ -11,6 +11,13 @@ import { type AppliedChart, type ApplyOptions, applyChart } from './apply-chart.
 import type { Chart } from './chart.ts';
 import type { ChartChords, Facts, Part, SongDocument, StoredShape } from './document.ts';
 import { applyMapCommand, isMapCommand, type MapCommand, type MapError } from './map-commands.ts';
+import {
+  type OrnamentError,
+  type PutOrnament,
+  putOrnament,
+  type RemoveOrnaments,
+  removeOrnaments,
+} from './ornaments.ts';
 import { applyPartCommand, isCapoFret, type PartCommand, type PartCommandError } from './part-commands.ts';
 import { changePart, findPart } from './parts.ts';
 import {
@@ -20,6 +27,15 @@ import {
   type RightHandError,
   regularise,
 } from './right-hand.ts';
+import {
+  type DropRungEdit,
+  dropRungEdit,
+  type EditRung,
+  editRung,
+  type RungEditError,
+  type SetFirstRung,
+  setFirstRung,
+} from './rung-edits.ts';
 import { INSTRUMENT_LIMITS, RECORD_CENTS, SONG_LIMITS } from './song-limits.ts';
 
 /** Facts that are set one by one; the metre belongs to the chart, whose bars it measures. */
@@ -49,6 +65,11 @@ export type SongCommand =
   | MapCommand
   | RightHandCommand
   | RegulariseCommand
+  | PutOrnament
+  | RemoveOrnaments
+  | EditRung
+  | DropRungEdit
+  | SetFirstRung
   /** Brings back a kept version, or the version that stands elsewhere. */
   | { readonly kind: 'replace-song'; readonly document: SongDocument };
 
@@ -61,7 +82,9 @@ export type CommandError =
   | { readonly kind: 'text-too-long'; readonly fact: keyof LooseFacts; readonly most: number }
   | PartCommandError
   | MapError
-  | RightHandError;
+  | RightHandError
+  | OrnamentError
+  | RungEditError;
 
 /** What a command did: the document after it (the same object when nothing changed) and what lost its place. */
 export type CommandOutcome = AppliedChart;
@@ -77,6 +100,16 @@ export function applyCommand(document: SongDocument, command: SongCommand): Resu
       return assignPattern(document, command);
     case 'regularise':
       return regularise(document, command);
+    case 'put-ornament':
+      return putOrnament(document, command);
+    case 'remove-ornaments':
+      return removeOrnaments(document, command);
+    case 'edit-rung':
+      return editRung(document, command);
+    case 'drop-rung-edit':
+      return dropRungEdit(document, command);
+    case 'set-first-rung':
+      return setFirstRung(document, command);
     case 'drop-draft':
       return done(
         document.chart.draftText === null ? document : { ...document, chart: { ...document.chart, draftText: null } },

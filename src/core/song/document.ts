@@ -142,7 +142,14 @@ export type Part = {
   readonly patterns: readonly PatternAssignment[];
   readonly ornaments: readonly Ornament[];
   readonly rungEdits: readonly RungEdit[];
+  readonly firstRung: FirstRung;
 };
+
+/** What the first rung plays, as the teacher chooses: bass notes, or whole triads on three strings. */
+export const FIRST_RUNGS = ['triads', 'bass'] as const;
+
+/** One of them. */
+export type FirstRung = (typeof FIRST_RUNGS)[number];
 
 /** The shape kept for a shape chord (as named behind the capo), and how it came to be kept. */
 export type StoredShape = {
@@ -170,24 +177,51 @@ export type PatternAssignment = {
   readonly isMuted: boolean | null;
 };
 
-/** What is played beside the chord of a slot: strings counted from 1 = thinnest, frets from the capo, ticks from the slot. */
-export type Ornament = {
-  readonly id: number;
-  readonly slotId: number;
-  readonly kind: 'hammer-on' | 'pull-off' | 'slide' | 'added-finger' | 'bass-walk' | 'riff';
-  readonly notes: readonly {
-    readonly stringNumber: number;
-    readonly fret: number;
-    readonly startTick: number;
-    readonly lengthTicks: number;
-  }[];
+/** A level of difficulty of an arrangement, 1 the easiest. */
+export type RungLevel = 1 | 2 | 3 | 4 | 5;
+
+/** Everything that is played beside the chords. */
+export const ORNAMENT_KINDS = ['hammer-on', 'pull-off', 'slide', 'added-finger', 'bass-walk', 'riff'] as const;
+
+/** One of them. */
+export type OrnamentKind = (typeof ORNAMENT_KINDS)[number];
+
+/** A note on a string, counted from 1 = thinnest, at a fret from the capo; ticks from the bar line. */
+export type OrnamentNote = {
+  readonly stringNumber: number;
+  readonly fret: number;
+  readonly startTick: number;
+  readonly lengthTicks: number;
 };
 
-/** A change by hand to a derived rung, for one slot: another shape for the left hand, or another pattern for the right. */
-export type RungEdit = {
-  readonly rung: 1 | 2 | 3 | 4 | 5;
-  readonly slotId: number;
-  readonly change:
-    | { readonly hand: 'left'; readonly fingering: Fingering }
-    | { readonly hand: 'right'; readonly pattern: string };
+/**
+ * What is played beside the chords of a bar, from one rung on. It is kept as it was written, with what the open strings sounded
+ * behind the capo then (lowest string first): so what it sounds is known behind any other capo.
+ */
+export type Ornament = {
+  readonly id: number;
+  readonly barId: number;
+  readonly kind: OrnamentKind;
+  readonly rung: RungLevel;
+  readonly openMidi: readonly number[];
+  readonly notes: readonly OrnamentNote[];
 };
+
+/**
+ * A change by hand to a derived rung. The left hand holds a shape chord otherwise, wherever it comes (null) or in one slot; a null
+ * fingering lets the chord before go on there. The right hand has another pattern in a section, line, pass or bar, or throughout.
+ */
+export type RungEdit =
+  | {
+      readonly hand: 'left';
+      readonly rung: RungLevel;
+      readonly chord: ChordSymbol;
+      readonly slotId: number | null;
+      readonly fingering: Fingering | null;
+    }
+  | {
+      readonly hand: 'right';
+      readonly rung: RungLevel;
+      readonly targetId: number | null;
+      readonly pattern: StoredPattern;
+    };

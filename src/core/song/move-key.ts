@@ -73,9 +73,13 @@ function editOf(edit: PassEdit, barOf: (bar: Bar) => Bar): PassEdit {
 
 function partOf(part: Part, semitones: number): Part {
   const { pins } = part.wishes;
-  return pins.length === 0
+  return pins.length === 0 && part.ornaments.length === 0
     ? part
-    : { ...part, wishes: { ...part.wishes, pins: pins.map((pin) => movePin(pin, semitones)) } };
+    : {
+        ...part,
+        wishes: { ...part.wishes, pins: pins.map((pin) => movePin(pin, semitones)) },
+        ornaments: part.ornaments.map((each) => ({ ...each, openMidi: each.openMidi.map((midi) => midi + semitones) })),
+      };
 }
 
 function movePin(pin: SetupPin, semitones: number): SetupPin {

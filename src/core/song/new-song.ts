@@ -42,6 +42,7 @@ export function newSong(title: string): SongDocument {
             patterns: [],
             ornaments: [],
             rungEdits: [],
+            firstRung: 'triads',
           },
         ],
       },

@@ -3,7 +3,7 @@ import { isEqual } from '../kernel/equal.ts';
 import { invariant } from '../kernel/invariant.ts';
 import { err, ok, type Result } from '../kernel/result.ts';
 import { beatTicks } from '../rhythm/metre.ts';
-import { formatCells, isStruck, type Pattern, parseCells } from '../rhythm/pattern.ts';
+import { formatCells, isStruck, type Pattern, type PatternCell, parseCells } from '../rhythm/pattern.ts';
 import { fitPattern, type PlacedStroke } from '../rhythm/pattern-fit.ts';
 import { type Detached, targetIdsOf } from './attachments.ts';
 import { barsOfLines } from './chart.ts';
@@ -134,15 +134,53 @@ export type BarStroke = PlacedStroke & { readonly slot: Slot | null };
 
 /**
  * The strokes of a played bar: the pattern runs through it, chords change under it. A chord that is held gets one strum, one that
- * is cut none after its cut, and where no chord is played nothing is struck. Without a pattern each beat is struck.
- * `fromTick` is where the pattern's cycle stands at the bar line.
+ * is cut none after its cut, and where no chord is played nothing is struck. Without a pattern each beat is struck. A chord that
+ * comes early is struck early, the first of the next bar (`next`) at the end of this one. `fromTick` is where the pattern's cycle
+ * stands at the bar line.
  */
-export function listBarStrokes(bar: PlayedBar, pattern: Pattern | null, fromTick = 0): readonly BarStroke[] {
+export function listBarStrokes(
+  bar: PlayedBar,
+  pattern: Pattern | null,
+  fromTick = 0,
+  next: Slot | null = null,
+): readonly BarStroke[] {
   const plain = pattern ?? plainPattern(bar);
   const { strokes } = fitPattern(plain, bar.lengthTicks, bar.metre, fromTick);
-  return strokes
-    .map((stroke): BarStroke => ({ ...stroke, slot: slotAt(bar, stroke.startTick) }))
-    .filter((stroke, index, all) => isHeard(stroke, bar, all.slice(0, index)));
+  const entries = listEntries(bar, next);
+  const placed = strokes.map((stroke): BarStroke => ({ ...stroke, slot: slotAt(entries, stroke.startTick) }));
+  const heard = placed.filter((stroke, index, all) => isHeard(stroke, bar, all.slice(0, index)));
+  const early = entries.flatMap(({ slot, pushTicks, startTick }): readonly BarStroke[] => {
+    const isStruck = heard.some((stroke) => stroke.slot === slot && stroke.startTick < startTick + pushTicks);
+    return pushTicks === 0 || startTick < 0 || slot.chord === null || isStruck
+      ? []
+      : [{ startTick, lengthTicks: pushTicks, cell: EARLY, index: -1, slot }];
+  });
+  return early.length === 0 ? heard : [...heard, ...early].sort((a, b) => a.startTick - b.startTick);
+}
+
+/** An early chord falls between the beats, where the hand comes up. */
+const EARLY: PatternCell = { kind: 'stroke', direction: 'up', sound: 'all', accent: false };
+
+/** A played bar with every change on its beat. */
+export function withoutPushes(bar: PlayedBar): PlayedBar {
+  return bar.slots.some(({ pushTicks }) => pushTicks > 0)
+    ? { ...bar, slots: bar.slots.map((slot) => (slot.pushTicks > 0 ? { ...slot, pushTicks: 0 } : slot)) }
+    : bar;
+}
+
+/** When a chord is entered, early changes taken into account; ticks from the bar line. */
+type Entry = { readonly slot: Slot; readonly startTick: number; readonly pushTicks: number };
+
+function listEntries({ slots, lengthTicks }: PlayedBar, next: Slot | null): readonly Entry[] {
+  let start = 0;
+  const own = slots.map((slot): Entry => {
+    const entry = { slot, startTick: start - slot.pushTicks, pushTicks: slot.pushTicks };
+    start += slot.ticks;
+    return entry;
+  });
+  return next === null || next.pushTicks === 0
+    ? own
+    : [...own, { slot: next, startTick: lengthTicks - next.pushTicks, pushTicks: next.pushTicks }];
 }
 
 /** One down stroke on every beat of a bar, for bars without a pattern. */
@@ -159,27 +197,30 @@ function plainPattern({ metre, lengthTicks }: PlayedBar): Pattern {
   return read.value;
 }
 
-/** The chord that sounds at a tick of a bar, early changes taken into account. */
-function slotAt({ slots }: PlayedBar, tick: number): Slot | null {
-  let start = 0;
-  let found: Slot | null = null;
-  for (const slot of slots) {
-    if (start - slot.pushTicks <= tick) {
-      found = slot;
-    }
-    start += slot.ticks;
-  }
-  return found;
+/** The chord that sounds at a tick of a bar. */
+function slotAt(entries: readonly Entry[], tick: number): Slot | null {
+  return entries.findLast(({ startTick }) => startTick <= tick)?.slot ?? null;
 }
 
-function isHeard(stroke: BarStroke, { slots, metre }: PlayedBar, before: readonly BarStroke[]): boolean {
+function isHeard(stroke: BarStroke, bar: PlayedBar, before: readonly BarStroke[]): boolean {
   const { slot, cell } = stroke;
   if (slot === null || slot.chord === null || cell === null || !isStruck(cell)) {
     return false;
   }
   const isLater = before.some((each) => each.slot === slot && each.cell !== null && isStruck(each.cell));
-  const start = slots.slice(0, slots.indexOf(slot)).reduce((sum, { ticks }) => sum + ticks, 0);
+  const at = bar.slots.indexOf(slot);
+  // The next bar's chord, come early: held or cut, it is struck once.
+  return at < 0
+    ? !isLater || (!slot.hold && slot.stop === null)
+    : isHeardInPlace(stroke.startTick, { slot, at, isLater }, bar);
+}
+
+type InPlace = { readonly slot: Slot; readonly at: number; readonly isLater: boolean };
+
+function isHeardInPlace(tick: number, { slot, at, isLater }: InPlace, { slots, metre }: PlayedBar): boolean {
+  const start = slots.slice(0, at).reduce((sum, { ticks }) => sum + ticks, 0);
+  const isStruckBefore = at === 0 && slot.pushTicks > 0 && (slot.hold || slot.stop?.beat === null);
   const stopTick =
     slot.stop === null ? null : slot.stop.beat === null ? start : (slot.stop.beat - 1) * beatTicks(metre);
-  return !(slot.hold && isLater) && (stopTick === null || stroke.startTick <= stopTick);
+  return !isStruckBefore && !(slot.hold && isLater) && (stopTick === null || tick <= stopTick);
 }

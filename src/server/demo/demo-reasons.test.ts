@@ -59,6 +59,20 @@ const CHECKS: { readonly [K in SetupReason['kind']]: (reason: Of<K>, at: Case) =
     expect(reason.fret).toBeGreaterThan(0);
     expect(reason.addedBarreChords).toBe((kept?.barreChords.length ?? 0) - row.barreChords.length);
   },
+  'lost-ornaments': (reason, { part, row }) => {
+    // Every note of an ornament that is not lost lies on some string behind the capo.
+    const open = part.setup.tuning.openMidi.map((midi) => midi + row.capoFret);
+    const highest = part.instrument.highestNeckFret - row.capoFret;
+    const isOnNeck = (midi: number): boolean => open.some((each) => midi >= each && midi - each <= highest);
+    const off = part.ornaments.filter(({ notes, openMidi }) =>
+      notes.some(({ stringNumber, fret }) => !isOnNeck((openMidi[openMidi.length - stringNumber] ?? 0) + fret)),
+    );
+    const different = new Set(off.map(({ notes }) => JSON.stringify(notes)));
+    expect(reason.lost.filter((kind) => kind === 'riff' || kind === 'bass-walk')).toHaveLength(
+      different.size - off.filter(({ kind }) => kind !== 'riff' && kind !== 'bass-walk').length,
+    );
+    expect(reason.lost.length + reason.stopped.length).toBeGreaterThan(0);
+  },
   crowded: (reason, { part, row }) => {
     const { scaleLengthMm } = part.instrument;
     const wire = (fret: number): number => scaleLengthMm * (1 - 2 ** (-fret / 12));

@@ -33,7 +33,7 @@ import { listSoundingMidi } from '../../core/shapes/sounding.ts';
 import { chartOf } from '../../core/song/chart-of.ts';
 import { applyCommand } from '../../core/song/commands.ts';
 import type { SongDocument } from '../../core/song/document.ts';
-import { mainPartOf } from '../../core/song/parts.ts';
+import { changePart, mainPartOf } from '../../core/song/parts.ts';
 import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
 import { findHand } from '../../core/song/right-hand.ts';
 import { listSongChords } from '../../core/song/song-chords.ts';
@@ -181,6 +181,8 @@ const planOf = (document: SongDocument, asked: Partial<SetupQuestion> = {}) => {
   const problem = toSongProblem(document);
   return { problem, question, plan: runSteps(planSetups(problem, question, createPlanMemory())) };
 };
+const withoutOrnaments = (document: SongDocument): SongDocument =>
+  changePart(document, mainPartOf(document).id, (part) => ({ ...part, ornaments: [] }));
 const setupsOf = (plan: SetupPlan) => plan.setups.map(({ solution }) => solution.place.setup.capoFret);
 const shapesOf = (plan: SetupPlan, capoFret: number) =>
   plan.setups
@@ -345,11 +347,20 @@ describe('Last Tram, Wrong Shoes', () => {
   });
 
   test('is all open at capo 2, but to keep the drone A on an open string the capo stays off', () => {
-    expect(setupsOf(planOf(tram).plan)[0]).toBe(2);
-    expect(shapesOf(planOf(tram).plan, 2)).toBe('G C D Em Am7');
-    const pinned = planOf(tram, { pins: [{ kind: 'open-string', midi: 45 }] });
+    const bare = withoutOrnaments(tram);
+    expect(setupsOf(planOf(bare).plan)[0]).toBe(2);
+    expect(shapesOf(planOf(bare).plan, 2)).toBe('G C D Em Am7');
+    const pinned = planOf(bare, { pins: [{ kind: 'open-string', midi: 45 }] });
     expect(setupsOf(pinned.plan)[0]).toBe(0);
     expect(pinned.plan.refused).toEqual([{ pin: { kind: 'open-string', midi: 45 }, setups: 8 }]);
+  });
+
+  // Rule K5: its riff needs the drone, so its riff decides without any pin.
+  test('stays without a capo for the sake of its riff, whose open A and E capo 2 would lose or stop', () => {
+    const { plan } = planOf(tram);
+    expect(setupsOf(plan)[0]).toBe(0);
+    const losses = plan.setups.find(({ solution }) => solution.place.setup.capoFret === 2)?.ornaments;
+    expect([losses?.lost.length, losses?.stopped.length]).toEqual([1, 2]);
   });
 
   test('is shown as the chart it was typed in', () => {

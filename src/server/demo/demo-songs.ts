@@ -7,6 +7,7 @@ import type { SongDocument } from '../../core/song/document.ts';
 import { newSong } from '../../core/song/new-song.ts';
 import type { SongService } from '../songs/service.ts';
 import { CLOCKMENDERS_FERRY } from './clockmenders-ferry.data.ts';
+import { withOrnaments } from './demo-ornaments.ts';
 import { withRightHands } from './demo-right-hands.ts';
 import { LAST_TRAM } from './last-tram.data.ts';
 import { LIGHTHOUSE_COOK } from './lighthouse-cook.data.ts';
@@ -25,7 +26,7 @@ export function createDemoSongs(): readonly SongDocument[] {
       draftText: null,
     });
     invariant(applied.ok, 'a demo chart does not apply');
-    return withRightHands(fillShapes(applied.value.document, createPlanner()));
+    return withOrnaments(withRightHands(fillShapes(applied.value.document, createPlanner())));
   });
 }
 

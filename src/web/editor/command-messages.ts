@@ -1,3 +1,4 @@
+import { formatOrnamentFault } from '../../core/page/ornament-words.ts';
 import type { CommandError } from '../../core/song/commands.ts';
 import { INSTRUMENT_LIMITS } from '../../core/song/song-limits.ts';
 import { sayMapError } from './map-messages.ts';
@@ -33,6 +34,8 @@ export function sayCommandError(error: CommandError): string {
       return 'A song has at least one guitar.';
     case 'bad-pattern':
       return 'The strokes of this pattern cannot be read.';
+    case 'bad-ornament':
+      return formatOrnamentFault(error.fault);
     case 'text-too-long':
       return `At most ${error.most} characters.`;
     default:

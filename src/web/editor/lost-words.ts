@@ -13,7 +13,7 @@ export function sayLost(lost: readonly LostAttachment[]): string {
     syllables.length === 0 ? '' : `the syllables ${syllables.slice(0, 5).join(', ')}`,
     passes === 0 ? '' : `${passes === 1 ? 'a difference' : `${passes} differences`} of a pass from its section`,
     patterns === 0 ? '' : patterns === 1 ? 'a right-hand pattern' : `${patterns} right-hand patterns`,
-    others === 0 ? '' : `${others} ${others === 1 ? 'ornament or change by hand' : 'ornaments and changes by hand'}`,
+    others === 0 ? '' : others === 1 ? 'an ornament' : `${others} ornaments`,
   ].filter((text) => text !== '');
   return `With this, ${parts.join(' and ')} lost their place. Undo brings them back.`;
 }

@@ -84,29 +84,33 @@ describe('lining up an edited chart', () => {
     expect(lost).toEqual([{ kind: 'syllable', text: 'roof' }]);
   });
 
-  test('a shape, an ornament and a rung edit of one slot are reported when it goes, and stay while it stays', () => {
-    const slotId = before.map.sections[0]?.lines[1]?.bars[0]?.slots[0]?.id ?? 0;
+  test('a shape and an ornament are reported when their bar goes, and stay while it stays; a rung edit always stays', () => {
+    const bar = before.map.sections[0]?.lines[1]?.bars[0];
+    const [barId, slotId] = [bar?.id ?? 0, bar?.slots[0]?.id ?? 0];
     const attached = structuredClone(before);
     const [stored] = mainPartOf(before).shapes;
-    const fingering = stored?.fingering ?? { shape: [], fingers: [] };
+    const rungEdits = [{ hand: 'left', rung: 2, chord: stored?.chord, slotId, fingering: null }];
     Object.assign(mainPartOf(attached), {
       shapes: [...mainPartOf(before).shapes, { ...stored, slotId, origin: 'pinned' }],
       ornaments: [
-        { id: 900, slotId, kind: 'hammer-on', notes: [{ stringNumber: 2, fret: 1, startTick: 0, lengthTicks: 2520 }] },
+        {
+          id: 900,
+          barId,
+          kind: 'riff',
+          rung: 4,
+          openMidi: [40, 45, 50, 55, 59, 64],
+          notes: [{ stringNumber: 2, fret: 1, startTick: 0, lengthTicks: 2520 }],
+        },
       ],
-      rungEdits: [{ rung: 2, slotId, change: { hand: 'left', fingering } }],
+      rungEdits,
     });
     const apply = (text: string) => applyChart(attached, parseChart(text).chart, { unreadHeaders: [], fingerPin });
     const kept = apply('Verse:\n| G | D | Em | Am |\n| C | D | G | G |\n\nChorus:\n| Em | C |\n');
     expect(kept.lost).toEqual([]);
     expect(mainPartOf(kept.document)).toEqual(mainPartOf(attached));
     const gone = apply('Verse:\n| G | D | Em | C |\n\nChorus:\n| Em | C |\n');
-    expect(gone.lost.map(({ kind }) => kind)).toEqual(['shape', 'ornament', 'rung-edit']);
-    expect(mainPartOf(gone.document)).toMatchObject({
-      ornaments: [],
-      rungEdits: [],
-      shapes: mainPartOf(before).shapes,
-    });
+    expect(gone.lost.map(({ kind }) => kind)).toEqual(['shape', 'ornament']);
+    expect(mainPartOf(gone.document)).toMatchObject({ ornaments: [], rungEdits, shapes: mainPartOf(before).shapes });
   });
 
   test('changing the capo of a chart in shapes changes what sounds, not the shapes', () => {

@@ -1,0 +1,185 @@
+/* What makes a rung hard, in figures and as one sum; each figure that the sum is made of can only fall on the way down. */
+import type { ChordSymbol } from '../harmony/chord-symbol.ts';
+import { sumOf } from '../kernel/list.ts';
+import { ticksToSeconds } from '../rhythm/tempo.ts';
+import { describeChange, estimateChangeMs } from '../shapes/change.ts';
+import { formatShape, isBarreChord } from '../shapes/shape.ts';
+import type { PlayedBar } from '../song/played-bars.ts';
+import { isNew } from './chord-options.ts';
+import type { RungBar, RungSong } from './rung.ts';
+import type { HeldChord } from './rung-chords.ts';
+import { rateOf } from './rung-strokes.ts';
+
+/** A change with the time there is for it, from the last stroke on the one shape to the first on the other, and the time it takes. */
+export type RungChange = {
+  readonly from: ChordSymbol;
+  readonly to: ChordSymbol;
+  readonly barNumber: number;
+  /** Null without a tempo. */
+  readonly gapMs: number | null;
+  readonly neededMs: number;
+};
+
+/** What makes a rung hard, and the sum of it in easy fingers. */
+export type RungDifficulty = {
+  readonly total: number;
+  readonly shapes: number;
+  /** Shapes that the class does not know; null: no class is planned for. */
+  readonly newShapes: number | null;
+  readonly barres: number;
+  /** The hardest shape, with its effort; null for a song without chords. */
+  readonly hardest: { readonly chord: ChordSymbol; readonly effort: number } | null;
+  /** The change with the least time for what it takes; null where nothing changes. */
+  readonly hardestChange: RungChange | null;
+  /** In the busiest bar. */
+  readonly strokesPerSecond: number;
+  readonly changes: number;
+  /** Null without a tempo. */
+  readonly changesPerMinute: number | null;
+  readonly ornaments: number;
+  /** The tempo of the song, and the one at which every change has its time, in the song's pulse; null without a tempo. */
+  readonly tempoBpm: number | null;
+  readonly startBpm: number | null;
+};
+
+/** Weights of the figures beside the hardest shape's effort (a first choice; each figure can only fall on the way down). */
+const WEIGHTS = { shape: 0.5, barre: 1, strokes: 0.8, changesPerBar: 2, ornamentPerBar: 2 } as const;
+
+/** Rates the bars of a rung; `efforts` are those of the song's chords as the rung holds them. */
+export function rateRung(
+  { part, pupils, played, document }: RungSong,
+  bars: readonly RungBar[],
+  efforts: readonly number[],
+): RungDifficulty {
+  const held = bars.flatMap(({ slots }) => slots.flatMap((slot) => slot.held ?? []));
+  const different = [...new Map(held.map((each) => [formatShape(each.fingering.shape), each])).values()];
+  const hardest = different.reduce<HeldChord | null>(
+    (most, each) => (most === null || each.effort > most.effort ? each : most),
+    null,
+  );
+  const rates = bars.map(({ strokes }, index) => rateOfBar(played[index], strokes));
+  const barres = different.filter(({ fingering }) => isBarreChord(fingering)).length;
+  const changes = countChanges(held);
+  const ornaments = sumOf(bars, (bar) => bar.ornaments.length);
+  const seconds = secondsOf(played);
+  const hardestChange = findHardestChange(bars, played);
+  const tempoBpm = document.facts.tempo?.tempoBpm ?? null;
+  const total =
+    (hardest?.effort ?? 0) +
+    meanOf(efforts) +
+    WEIGHTS.shape * different.length +
+    WEIGHTS.barre * barres +
+    WEIGHTS.strokes * meanOf(rates) +
+    (WEIGHTS.changesPerBar * changes + WEIGHTS.ornamentPerBar * ornaments) / Math.max(1, bars.length);
+  return {
+    total,
+    shapes: different.length,
+    newShapes:
+      pupils.known === null
+        ? null
+        : different.filter(({ chord, fingering }) => isNew(chord, formatShape(fingering.shape), pupils)).length,
+    barres,
+    hardest: hardest === null ? null : { chord: hardest.chord, effort: hardest.effort },
+    hardestChange,
+    strokesPerSecond: Math.max(0, ...rates),
+    changes,
+    changesPerMinute: seconds === null ? null : (changes * 60) / seconds,
+    ornaments: part.ornaments.length === 0 ? 0 : ornaments,
+    tempoBpm,
+    startBpm: tempoBpm === null ? null : startTempo(tempoBpm, hardestChange),
+  };
+}
+
+/** The tempo at which the hardest change has its time: the song's own, or as much slower as the time is short. */
+function startTempo(tempoBpm: number, change: RungChange | null): number {
+  const share = change?.gapMs == null ? 1 : Math.min(1, change.gapMs / change.neededMs);
+  return Math.max(1, Math.floor(tempoBpm * share));
+}
+
+function secondsOf(played: readonly PlayedBar[]): number | null {
+  return played.length > 0 && played.every(({ tempo }) => tempo !== null)
+    ? sumOf(played, ({ lengthTicks, tempo }) => (tempo === null ? 0 : ticksToSeconds(lengthTicks, tempo)))
+    : null;
+}
+
+function meanOf(numbers: readonly number[]): number {
+  return sumOf(numbers, (each) => each) / Math.max(1, numbers.length);
+}
+
+function rateOfBar(bar: PlayedBar | undefined, strokes: RungBar['strokes']): number {
+  return bar === undefined ? 0 : rateOf(bar, strokes);
+}
+
+function countChanges(held: readonly HeldChord[]): number {
+  const shapes = held.map(({ fingering }) => formatShape(fingering.shape));
+  return shapes.filter((shape, index) => index > 0 && shape !== shapes[index - 1]).length;
+}
+
+/** A shape as it is entered by a stroke: when, and when the one before was struck last. */
+type Hit = { readonly held: HeldChord; readonly tick: number; readonly bar: PlayedBar };
+
+function findHardestChange(bars: readonly RungBar[], played: readonly PlayedBar[]): RungChange | null {
+  const least = new Map<string, { readonly from: HeldChord; readonly to: Hit; readonly gapTicks: number }>();
+  let before: Hit | null = null;
+  for (const hit of listHits(bars, played)) {
+    const [from, to] = [before?.held.fingering.shape, hit.held.fingering.shape];
+    if (before !== null && from !== to) {
+      const key = `${formatShape(before.held.fingering.shape)} ${formatShape(to)}`;
+      const gapTicks = hit.tick - before.tick;
+      if (gapTicks < (least.get(key)?.gapTicks ?? Number.POSITIVE_INFINITY)) {
+        least.set(key, { from: before.held, to: hit, gapTicks });
+      }
+    }
+    before = hit;
+  }
+  const changes = [...least.values()].map(({ from, to, gapTicks }): RungChange => {
+    const { tempo } = to.bar;
+    return {
+      from: from.chord,
+      to: to.held.chord,
+      barNumber: to.bar.number,
+      gapMs: tempo === null ? null : ticksToSeconds(gapTicks, tempo) * 1000,
+      neededMs: estimateChangeMs(describeChange(from.fingering, to.held.fingering).cost),
+    };
+  });
+  const hardness = ({ gapMs, neededMs }: RungChange): number => neededMs / Math.max(1, gapMs ?? 1000);
+  return changes
+    .filter(({ neededMs }) => neededMs > 0)
+    .reduce<RungChange | null>((most, each) => (most === null || hardness(each) > hardness(most) ? each : most), null);
+}
+
+/** Every stroke with the shape that is held under it; ticks from the first beat of the song. */
+function listHits(bars: readonly RungBar[], played: readonly PlayedBar[]): readonly Hit[] {
+  return bars.flatMap(({ strokes }, index) => {
+    const bar = played[index];
+    return bar === undefined
+      ? []
+      : strokes.flatMap(({ slot, startTick }): readonly Hit[] => {
+          const held = slot === null ? null : heldAt(bars, index, slot.id);
+          return held === null ? [] : [{ held, tick: bar.startTick + startTick, bar }];
+        });
+  });
+}
+
+/** How the chord of a slot is held in a bar, or in the next one, whose first chord may come early; merged ones go on from before. */
+export function heldAt(bars: readonly RungBar[], index: number, slotId: number): HeldChord | null {
+  for (const at of [index, index + 1]) {
+    const slots = bars[at]?.slots ?? [];
+    const place = slots.findIndex(({ slot }) => slot.id === slotId);
+    if (place >= 0) {
+      const here = slots.slice(0, place + 1).findLast(({ held }) => held !== null)?.held;
+      return here ?? (slots[place]?.isMerged === true ? lastHeldBefore(bars, at) : null);
+    }
+  }
+  return null;
+}
+
+function lastHeldBefore(bars: readonly RungBar[], index: number): HeldChord | null {
+  for (let at = index - 1; at >= 0; at -= 1) {
+    const held = bars[at]?.slots.findLast((slot) => slot.held !== null)?.held;
+    if (held != null) {
+      return held;
+    }
+  }
+  return null;
+}

@@ -1,0 +1,120 @@
+/*
+ * Changes by hand, laid over a derived rung. An edit that no longer fits what lies beneath is kept and flagged, and the rung is
+ * played as derived there: nothing the teacher wrote is thrown away by a change of the song or of the capo.
+ */
+import { type ChordSymbol, isSameChord } from '../harmony/chord-symbol.ts';
+import { formatMetre } from '../rhythm/metre.ts';
+import { soundsOnly } from '../shapes/sounding.ts';
+import type { Part, RungEdit, RungLevel, SongDocument } from '../song/document.ts';
+import type { PlayedBar } from '../song/played-bars.ts';
+import { listBarStrokes, toPattern, withoutPushes } from '../song/right-hand.ts';
+import { isThere } from '../song/rung-edits.ts';
+import { songKeysOf } from '../song/song-keys.ts';
+import { slotAtTick } from './ornament-flags.ts';
+import type { RungBar, RungSlot, RungSong } from './rung.ts';
+import { toHeldByHand } from './rung-chords.ts';
+
+/** Why an edit does not fit any more. */
+export type Misfit = 'no-such-place' | 'no-such-chord' | 'other-strings' | 'foreign-notes' | 'other-metre';
+
+/** An edit with what keeps it from being played; null where it is. */
+export type FlaggedEdit = { readonly edit: RungEdit; readonly misfit: Misfit | null };
+
+/** All edits of a part, in the order in which they were made. */
+export function listRungEdits(
+  document: SongDocument,
+  part: Part,
+  played: readonly PlayedBar[],
+): readonly FlaggedEdit[] {
+  return part.rungEdits.map((edit) => ({ edit, misfit: findMisfit(edit, document, part, played) }));
+}
+
+function findMisfit(edit: RungEdit, document: SongDocument, part: Part, played: readonly PlayedBar[]): Misfit | null {
+  if (!isThere(document, edit)) {
+    return 'no-such-place';
+  }
+  if (edit.hand === 'right') {
+    const bars = played.filter((bar) => targetsOf(document, bar).includes(edit.targetId));
+    return bars.some((bar) => fitsBar(edit, bar)) ? null : bars.length === 0 ? 'no-such-place' : 'other-metre';
+  }
+  const { toShapeChord } = songKeysOf(document, part);
+  const isPlayed = played.some(({ slots }) =>
+    slots.some(
+      ({ id, chord }) => chord !== null && (edit.slotId ?? id) === id && isSameChord(toShapeChord(chord), edit.chord),
+    ),
+  );
+  return isPlayed ? findShapeMisfit(edit, part) : 'no-such-chord';
+}
+
+function findShapeMisfit({ fingering, chord }: Extract<RungEdit, { hand: 'left' }>, part: Part): Misfit | null {
+  const { tuning } = part.setup;
+  if (fingering === null) {
+    return null;
+  }
+  if (fingering.shape.length !== tuning.openMidi.length) {
+    return 'other-strings';
+  }
+  return soundsOnly(fingering.shape, chord, tuning) ? null : 'foreign-notes';
+}
+
+/** The places a played bar belongs to, the nearest first. */
+function targetsOf(document: SongDocument, bar: PlayedBar): readonly (number | null)[] {
+  return [bar.bar.id, bar.lineId, document.map.form[bar.passIndex]?.id ?? -1, bar.section.id, null];
+}
+
+function fitsBar({ pattern }: Extract<RungEdit, { hand: 'right' }>, { metre }: PlayedBar): boolean {
+  return formatMetre(pattern.metre) === formatMetre(metre);
+}
+
+/** The bars of a rung with its edits laid over them; the same bars where there are none. */
+export function layEdits(song: RungSong, level: RungLevel, bars: readonly RungBar[]): readonly RungBar[] {
+  const { document, part, played } = song;
+  const edits = part.rungEdits.filter(
+    (edit) => edit.rung === level && findMisfit(edit, document, part, played) === null,
+  );
+  return edits.length === 0 ? bars : bars.map((bar, index) => layOver(song, { level, edits, index }, bar));
+}
+
+type Laid = { readonly level: RungLevel; readonly edits: readonly RungEdit[]; readonly index: number };
+
+function layOver(song: RungSong, { level, edits, index }: Laid, rungBar: RungBar): RungBar {
+  const { document, played } = song;
+  const bar = played[index];
+  if (bar === undefined) {
+    return rungBar;
+  }
+  const slots = rungBar.slots.map((slot) => layShape(song, edits, slot));
+  const targets = targetsOf(document, bar);
+  const right = targets
+    .flatMap((target) => edits.filter((edit) => edit.hand === 'right' && edit.targetId === target))
+    .find((edit) => edit.hand === 'right' && fitsBar(edit, bar));
+  if (right?.hand !== 'right') {
+    return { ...rungBar, slots };
+  }
+  const next = played[index + 1]?.slots[0] ?? null;
+  const strokes =
+    level > 3
+      ? listBarStrokes(bar, toPattern(right.pattern), 0, next)
+      : listBarStrokes(withoutPushes(bar), toPattern(right.pattern)).map((stroke) => ({
+          ...stroke,
+          slot: slotAtTick(bar, stroke.startTick) ?? stroke.slot,
+        }));
+  return { ...rungBar, slots, strokes };
+}
+
+function layShape({ document, part, pupils }: RungSong, edits: readonly RungEdit[], slot: RungSlot): RungSlot {
+  const sounding = slot.slot.chord;
+  if (sounding === null) {
+    return slot;
+  }
+  const chord: ChordSymbol = songKeysOf(document, part).toShapeChord(sounding);
+  const left = edits.flatMap((edit) => (edit.hand === 'left' && isSameChord(edit.chord, chord) ? [edit] : []));
+  const edit = left.find(({ slotId }) => slotId === slot.slot.id) ?? left.find(({ slotId }) => slotId === null);
+  if (edit === undefined || (edit.slotId === null && slot.isMerged)) {
+    return slot;
+  }
+  const instrument = { setup: part.setup, ...part.instrument, hand: pupils.hand };
+  return edit.fingering === null
+    ? { ...slot, held: null, isMerged: true }
+    : { ...slot, held: toHeldByHand(chord, edit.fingering, instrument), isMerged: false };
+}

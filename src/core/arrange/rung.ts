@@ -1,0 +1,24 @@
+import type { Part, Slot, SongDocument } from '../song/document.ts';
+import type { PlayedBar } from '../song/played-bars.ts';
+import type { BarStroke } from '../song/right-hand.ts';
+import type { PlacedOrnament } from './placed-ornaments.ts';
+import type { Pupils } from './planner.ts';
+import type { HeldChord } from './rung-chords.ts';
+
+/** A chord's time in a bar on a rung; `isMerged` where the chord before goes on in its place. */
+export type RungSlot = { readonly slot: Slot; readonly held: HeldChord | null; readonly isMerged: boolean };
+
+/** A bar as a rung plays it. */
+export type RungBar = {
+  readonly slots: readonly RungSlot[];
+  readonly strokes: readonly BarStroke[];
+  readonly ornaments: readonly PlacedOrnament[];
+};
+
+/** What rungs are derived for: a part of a song, and whose hand plays it. */
+export type RungSong = {
+  readonly document: SongDocument;
+  readonly part: Part;
+  readonly pupils: Pupils;
+  readonly played: readonly PlayedBar[];
+};

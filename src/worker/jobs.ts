@@ -9,6 +9,7 @@ import { createPlanMemory, type PlanMemory } from '../core/arrange/candidates.ts
 import { type CapoPlan, NO_CAPO_PLAN, planCapoRows } from '../core/arrange/capo-rows.ts';
 import { type Recognised, recogniseMap } from '../core/arrange/map-proposals.ts';
 import { type FilledShapes, fillShapes, listShapes } from '../core/arrange/part-shapes.ts';
+import { deriveRungs, type Rung } from '../core/arrange/rungs.ts';
 import { planShapes, type ShapePlan } from '../core/arrange/shape-plan.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { applyTextInSteps } from '../core/formats/text-chart/apply-text.ts';
@@ -117,6 +118,8 @@ function stepsFor(request: WorkerRequest, memory: PlanMemory): Steps<AnyResult, 
       return planShapesOf(request, memory);
     case 'fill-shapes':
       return fillInSteps(request, memory);
+    case 'derive-rungs':
+      return deriveInSteps(request);
     case 'recognise':
       return recogniseInSteps(request.document);
     case 'read-loose':
@@ -130,6 +133,16 @@ function* fillInSteps(
 ): Steps<FilledShapes, FilledShapes> {
   yield { share: 0 };
   return listShapes(fillShapes(document, { ...pupils, memory }));
+}
+
+function* deriveInSteps({
+  document,
+  partId,
+  pupils,
+}: Extract<WorkerRequest, { kind: 'derive-rungs' }>): Steps<readonly Rung[], readonly Rung[]> {
+  yield { share: 0 };
+  const part = findPart(document, partId);
+  return part === null ? [] : deriveRungs(document, part, pupils);
 }
 
 function* recogniseInSteps(document: SongDocument): Steps<Recognised, Recognised> {

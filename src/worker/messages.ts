@@ -2,6 +2,7 @@ import type { CapoPlan } from '../core/arrange/capo-rows.ts';
 import type { Recognised } from '../core/arrange/map-proposals.ts';
 import type { FilledShapes } from '../core/arrange/part-shapes.ts';
 import type { Pupils } from '../core/arrange/planner.ts';
+import type { Rung } from '../core/arrange/rungs.ts';
 import type { ShapePlan } from '../core/arrange/shape-plan.ts';
 import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
 import type { LooseReading } from '../core/formats/loose-chart/read-loose-chart.ts';
@@ -39,6 +40,13 @@ export type WorkerRequest =
       readonly document: SongDocument;
       readonly pupils: Pupils;
     }
+  | {
+      readonly kind: 'derive-rungs';
+      readonly requestId: number;
+      readonly document: SongDocument;
+      readonly partId: number;
+      readonly pupils: Pupils;
+    }
   | { readonly kind: 'recognise'; readonly requestId: number; readonly document: SongDocument }
   | { readonly kind: 'read-loose'; readonly requestId: number; readonly text: string; readonly choices: LooseChoices };
 
@@ -54,6 +62,8 @@ export type WorkerResults = {
   readonly 'fill-shapes': FilledShapes;
   /** What repeats in a song, and what could be written otherwise. */
   readonly recognise: Recognised;
+  /** The rungs of a part, the easiest first; none where the part is gone. */
+  readonly 'derive-rungs': readonly Rung[];
   readonly 'plan-capo': CapoPlan;
   /** Null where the part is gone. */
   readonly 'plan-shapes': ShapePlan | null;

@@ -21,7 +21,8 @@ import { findStoredShape } from './part-shapes.ts';
 
 /** An ornament that could be put into a bar; `to` is the chord a walk leads to. */
 export type OrnamentProposal = {
-  readonly ornament: Omit<Ornament, 'id' | 'openMidi'>;
+  readonly barId: number;
+  readonly ornament: Pick<Ornament, 'kind' | 'rung' | 'notes'>;
   readonly barNumber: number;
   readonly from: ChordSymbol;
   readonly to: ChordSymbol | null;
@@ -125,7 +126,7 @@ function layOut(
 }
 
 function proposal(bar: PlayedBar, kind: Ornament['kind'], notes: readonly OrnamentNote[]) {
-  return { ornament: { barId: bar.bar.id, kind, rung: PROPOSED_RUNG, notes }, barNumber: bar.number } as const;
+  return { barId: bar.bar.id, ornament: { kind, rung: PROPOSED_RUNG, notes }, barNumber: bar.number } as const;
 }
 
 /** The fourth, else the second, in the place of a chord's third for a beat, where a finger is free and it is in the key. */

@@ -220,8 +220,8 @@ const done = (song: SongDocument, command: SongCommand): SongDocument => {
 };
 const put = (song: SongDocument, bar: number, kind: OrnamentKind, text: string): SongDocument => {
   const barId = itemAt(listPlayedBars(song), bar).bar.id;
-  const ornament = { barId, kind, rung: 4 as const, notes: notesOf(text) };
-  return done(song, { kind: 'put-ornament', partId: mainPartOf(song).id, ornamentId: null, ornament });
+  const ornament = { kind, rung: 4 as const, notes: notesOf(text) };
+  return done(song, { kind: 'put-ornaments', partId: mainPartOf(song).id, replaces: [], barIds: [barId], ornament });
 };
 const flagsOf = (song: SongDocument) =>
   listFlaggedOrnaments(song, mainPartOf(song), listPlayedBars(song), AVERAGE_HAND).map(({ flags }) =>
@@ -238,24 +238,23 @@ describe('ornaments in a song', () => {
     const [first] = mainPartOf(one).ornaments;
     expect(first).toMatchObject({ kind: 'hammer-on', openMidi: STANDARD_TUNING.openMidi });
     const again = done(one, {
-      kind: 'put-ornament',
+      kind: 'put-ornaments',
       partId,
-      ornamentId: first?.id ?? 0,
-      ornament: { barId: first?.barId ?? 0, kind: 'riff', rung: 5, notes: notesOf('6/3') },
+      replaces: [first?.id ?? 0],
+      barIds: [first?.barId ?? 0],
+      ornament: { kind: 'riff', rung: 5, notes: notesOf('6/3') },
     });
+    const [second] = mainPartOf(again).ornaments;
     expect(mainPartOf(again).ornaments.map(({ kind }) => kind)).toEqual(['riff']);
+    const bad = { kind: 'pull-off' as const, rung: 5 as const, notes: notesOf('6/3') };
     expect(
-      applyCommand(one, {
-        kind: 'put-ornament',
-        partId,
-        ornamentId: 999,
-        ornament: itemAt(mainPartOf(one).ornaments, 0),
-      }),
-    ).toEqual({
+      applyCommand(one, { kind: 'put-ornaments', partId, replaces: [], barIds: [first?.barId ?? 0], ornament: bad }),
+    ).toEqual({ ok: false, error: { kind: 'bad-ornament', fault: { kind: 'not-on-one-string' } } });
+    expect(applyCommand(one, { kind: 'put-ornaments', partId, replaces: [], barIds: [], ornament: bad })).toEqual({
       ok: false,
       error: { kind: 'no-such-place' },
     });
-    const none = done(again, { kind: 'remove-ornaments', partId, ornamentIds: [first?.id ?? 0] });
+    const none = done(again, { kind: 'remove-ornaments', partId, ornamentIds: [second?.id ?? 0] });
     expect(mainPartOf(none).ornaments).toEqual([]);
   });
 
@@ -346,7 +345,8 @@ describe('ornaments that are proposed', () => {
       const partId = mainPartOf(song).id;
       const proposals = listOrnamentProposals(song, mainPartOf(song), listPlayedBars(song));
       const all = proposals.reduce(
-        (current, { ornament }) => done(current, { kind: 'put-ornament', partId, ornamentId: null, ornament }),
+        (current, { ornament, barId }) =>
+          done(current, { kind: 'put-ornaments', partId, replaces: [], barIds: [barId], ornament }),
         song,
       );
       const before = mainPartOf(song).ornaments.length;
@@ -356,7 +356,7 @@ describe('ornaments that are proposed', () => {
       const flagged = listFlaggedOrnaments(all, mainPartOf(all), listPlayedBars(all), AVERAGE_HAND);
       expect(flagged.filter(({ ornament, flags }) => added.includes(ornament.id) && flags.length > 0)).toEqual([]);
       const again = listOrnamentProposals(all, mainPartOf(all), listPlayedBars(all));
-      expect(again.every(({ ornament }) => !proposals.some((old) => old.ornament.barId === ornament.barId))).toBe(true);
+      expect(again.every(({ barId }) => !proposals.some((old) => old.barId === barId))).toBe(true);
     }
   });
 });

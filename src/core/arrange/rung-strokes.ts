@@ -4,12 +4,12 @@
  * Thinning takes places away in one order: first "e" and "a", then the "&" of strong beats, the other "&", then beats two and four,
  * and at last all but the first beat. Each step keeps a part of what the step before kept, so all rungs line up in one room
  * (the time law). The stroke on which a chord is entered always stays. Over what a rung's hand can do in a second it is
- * thinned further.
+ * thinned further, and so it is where a change would come too soon after the last stroke.
  */
-import { beatTicks } from '../rhythm/metre.ts';
+import { beatTicks, QUARTER_TICKS } from '../rhythm/metre.ts';
 import { STROKE_LIMITS } from '../rhythm/pattern-fit.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
-import type { RungLevel } from '../song/document.ts';
+import type { RungLevel, Slot } from '../song/document.ts';
 import type { PlayedBar } from '../song/played-bars.ts';
 import type { BarStroke } from '../song/right-hand.ts';
 
@@ -30,6 +30,37 @@ export function thinningStep(
     step += 1;
   }
   return step;
+}
+
+/** The time a hand needs for a change on each rung (common practice, to start from): seconds, or on the fourth an eighth. */
+const WINDOW_SECONDS: Readonly<Record<RungLevel, number>> = { 5: 0, 4: 0, 3: 0.6, 2: 1.2, 1: 1.2 };
+const WINDOW_TICKS: Readonly<Record<RungLevel, number>> = { 5: 0, 4: QUARTER_TICKS / 2, 3: 0, 2: 0, 1: 0 };
+
+/**
+ * The strokes without those that leave too little time before the next change; the one on which a chord is entered always stays.
+ * `changesAfter` says whether the bar's last shape is let go at the bar line, `isChange` whether two slots are held otherwise.
+ */
+export function withWindows(
+  bar: PlayedBar,
+  strokes: readonly BarStroke[],
+  level: RungLevel,
+  { isChange, changesAfter }: { readonly isChange: (from: Slot, to: Slot) => boolean; readonly changesAfter: boolean },
+): readonly BarStroke[] {
+  if (bar.tempo === null || level === 5) {
+    return strokes;
+  }
+  const { tempo } = bar;
+  const leavesTime = (ticks: number): boolean =>
+    ticks >= WINDOW_TICKS[level] && ticksToSeconds(ticks, tempo) >= WINDOW_SECONDS[level];
+  return strokes.filter((stroke, index) => {
+    const isEntry = index === 0 || strokes[index - 1]?.slot !== stroke.slot;
+    const next = strokes.slice(index + 1).find(({ slot }) => slot !== stroke.slot);
+    const ends =
+      next === undefined
+        ? changesAfter
+        : stroke.slot !== null && next.slot !== null && isChange(stroke.slot, next.slot);
+    return isEntry || !ends || leavesTime((next?.startTick ?? bar.lengthTicks) - stroke.startTick);
+  });
 }
 
 /** Strokes a second in a bar; 0 without a tempo. */

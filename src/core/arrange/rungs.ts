@@ -22,7 +22,7 @@ import { type HeldChord, holdOnRungs, RUNG_LEVELS } from './rung-chords.ts';
 import { type RungDifficulty, rateRung } from './rung-difficulty.ts';
 import { layEdits } from './rung-overlay.ts';
 import { isPassing } from './rung-passing.ts';
-import { thin, thinningStep, withLastAnd } from './rung-strokes.ts';
+import { thin, thinningStep, withLastAnd, withWindows } from './rung-strokes.ts';
 
 /** A rung; `levels` are those that are equal, the lowest of which it is. Bars are in step with the played bars. */
 export type Rung = {
@@ -115,6 +115,12 @@ function alikeWhereAlike(holds: Holds): Holds {
   return current;
 }
 
+/** The shape that a slot is held in on a rung, as text; empty where no chord is played. */
+function shapeAt(holds: Holds, { chord }: Slot, level: RungLevel): string {
+  const hold = chord === null ? undefined : holds.get(formatChordSymbol(chord));
+  return hold === undefined ? '' : formatShape(hold[level].fingering.shape);
+}
+
 type Levels = Readonly<Record<RungLevel, readonly RungBar[]>>;
 
 function deriveLevels(song: RungSong, holds: Holds): Levels {
@@ -127,7 +133,9 @@ function deriveLevels(song: RungSong, holds: Holds): Levels {
   for (const level of [...RUNG_LEVELS].reverse()) {
     const made = played.map((bar, index) => {
       const slots = slotsOf({ holds, played }, { level, index, bar });
-      const here = { level, bar, slots, next: played[index + 1]?.slots[0] ?? null, cycleTick: cycles[index] ?? 0 };
+      const next = played[index + 1]?.slots[0] ?? null;
+      const isChange = (from: Slot, to: Slot): boolean => shapeAt(holds, from, level) !== shapeAt(holds, to, level);
+      const here = { level, bar, slots, next, isChange, cycleTick: cycles[index] ?? 0 };
       const { strokes, step } = strokesOf(song, here, { bar: above[index] ?? null, step: steps[index] ?? 0 });
       const beside = ornaments.get(bar.bar.id)?.filter(({ ornament }) => ornament.rung <= level) ?? [];
       return { bar: { slots, strokes, ornaments: beside }, step };
@@ -156,6 +164,8 @@ type Here = {
   readonly slots: readonly RungSlot[];
   /** The first chord of the next bar. */
   readonly next: Slot | null;
+  /** Whether the hand has to change between two slots. */
+  readonly isChange: (from: Slot, to: Slot) => boolean;
   readonly cycleTick: number;
 };
 type Above = { readonly bar: RungBar | null; readonly step: number };
@@ -175,7 +185,10 @@ function strokesOf(
   const strokes = base.map((stroke) => underChord(stroke, bar, slots, level));
   const step = thinningStep(bar, strokes, level, above.step);
   const thinned = thin(bar, strokes, step);
-  return { strokes: level === 3 ? withLastAnd(bar, thinned, strokes) : thinned, step };
+  const steady = level === 3 ? withLastAnd(bar, thinned, strokes) : thinned;
+  const last = steady.at(-1)?.slot ?? null;
+  const changesAfter = last !== null && next !== null && here.isChange(last, next);
+  return { strokes: withWindows(bar, steady, level, { isChange: here.isChange, changesAfter }), step };
 }
 
 /** The places of the rung above without what comes early; a chord that came early is struck on its beat. */

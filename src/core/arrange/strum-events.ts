@@ -6,17 +6,21 @@
 import { soundingMidi } from '../fretboard/capo.ts';
 import { type ChordSymbol, formatChordSymbol } from '../harmony/chord-symbol.ts';
 import { uniqueBy } from '../kernel/list.ts';
-import { beatTicks } from '../rhythm/metre.ts';
+import { beatTicks, type Metre } from '../rhythm/metre.ts';
 import { cycleTicks, type Pattern, type PatternCell, type PickRole } from '../rhythm/pattern.ts';
 import { listSwings } from '../rhythm/pendulum.ts';
 import { pickStrings } from '../rhythm/picking.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
 import type { Shape } from '../shapes/shape.ts';
-import type { Part, SongDocument } from '../song/document.ts';
+import type { Part, Slot, SongDocument } from '../song/document.ts';
+import { isSlur } from '../song/ornaments.ts';
 import type { PlayedBar } from '../song/played-bars.ts';
 import { type BarStroke, findHand, type HandOfBar, listBarStrokes, toPattern } from '../song/right-hand.ts';
 import { songKeysOf } from '../song/song-keys.ts';
 import { findStoredShape } from './part-shapes.ts';
+import { listPlacedOrnaments, type PlacedOrnament } from './placed-ornaments.ts';
+import type { RungBar, RungSong } from './rung.ts';
+import { heldAt } from './rung-difficulty.ts';
 
 /** One note: when it is struck (seconds from the first bar given), its MIDI number, how long it rings, and how hard (0 to 1). */
 export type StrumNote = {
@@ -45,27 +49,95 @@ export function listStrumNotes(
   bars: readonly PlayedBar[],
   tried: Pattern | null = null,
 ): readonly StrumNote[] {
-  let startSeconds = 0;
+  const keys = songKeysOf(document, part);
+  const ornaments = listPlacedOrnaments(document, part);
   let cycleTick = 0;
   let before: Pattern | null = null;
-  return bars.flatMap((bar) => {
+  const struck = bars.map((bar, index): StruckBar => {
     const hand = findHand(document, part, bar);
     const pattern = tried ?? (hand.pattern === null ? null : toPattern(hand.pattern));
     const goesOn = pattern !== null && before !== null && before.name === pattern.name;
     cycleTick = goesOn ? cycleTick % cycleTicks(pattern) : 0;
-    const tempo = bar.tempo ?? PLAIN_TEMPO;
-    const notes = listBarStrokes(bar, pattern, cycleTick).flatMap((stroke) =>
-      notesOf(stroke, { document, part, hand, pattern }).map((note) => ({
-        ...note,
-        atSeconds: startSeconds + ticksToSeconds(stroke.startTick, tempo) + note.atSeconds,
-        seconds: note.seconds ?? ticksToSeconds(Math.max(stroke.lengthTicks, beatTicks(bar.metre)), tempo),
-      })),
-    );
+    const strokes = listBarStrokes(bar, pattern, cycleTick, bars[index + 1]?.slots[0] ?? null);
     before = pattern;
     cycleTick += bar.lengthTicks;
-    startSeconds += ticksToSeconds(bar.lengthTicks, tempo);
-    return notes;
+    return { bar, hand, pattern, strokes, ornaments: ornaments.get(bar.bar.id) ?? [] };
   });
+  return notesInTime(struck, part, (slot) => {
+    const chord = slot.chord === null ? null : keys.toShapeChord(slot.chord);
+    const shape = chord === null ? undefined : findStoredShape(part, chord)?.fingering.shape;
+    return chord === null || shape === undefined ? null : { chord, shape };
+  });
+}
+
+/** The notes of some bars of a rung, from the played bar at `from` on. */
+export function listRungNotes(
+  { document, part, played }: Pick<RungSong, 'document' | 'part' | 'played'>,
+  bars: readonly RungBar[],
+  from: number,
+  count: number,
+): readonly StrumNote[] {
+  const struck = played.slice(from, from + count).map((bar, index): StruckBar => {
+    const { strokes, ornaments } = bars[from + index] ?? { strokes: [], ornaments: [] };
+    return { bar, hand: findHand(document, part, bar), pattern: null, strokes, ornaments };
+  });
+  return notesInTime(struck, part, (slot, index) => {
+    const held = heldAt(bars, from + index, slot.id);
+    return held === null ? null : { chord: held.chord, shape: held.fingering.shape };
+  });
+}
+
+/** A bar with what both hands do in it. */
+type StruckBar = {
+  readonly bar: PlayedBar;
+  readonly hand: HandOfBar;
+  readonly pattern: Pattern | null;
+  readonly strokes: readonly BarStroke[];
+  readonly ornaments: readonly PlacedOrnament[];
+};
+type Held = { readonly chord: ChordSymbol; readonly shape: Shape };
+type FindHeld = (slot: Slot, index: number) => Held | null;
+
+function notesInTime(bars: readonly StruckBar[], part: Part, findHeld: FindHeld): readonly StrumNote[] {
+  let startSeconds = 0;
+  return bars.flatMap(({ bar, hand, pattern, strokes, ornaments }, index) => {
+    const tempo = bar.tempo ?? PLAIN_TEMPO;
+    const secondsAt = (ticks: number): number => ticksToSeconds(ticks, tempo);
+    const from = startSeconds;
+    startSeconds += secondsAt(bar.lengthTicks);
+    const strummed = strokes
+      .filter(({ startTick }) => !ornaments.some((each) => takesOver(each, startTick)))
+      .flatMap((stroke) => {
+        const held = stroke.slot === null ? null : findHeld(stroke.slot, index);
+        return held === null
+          ? []
+          : notesOf(stroke, { part, hand, pattern, held, metre: bar.metre }).map((note) => ({
+              ...note,
+              atSeconds: from + secondsAt(stroke.startTick) + note.atSeconds,
+              seconds: note.seconds ?? secondsAt(Math.max(stroke.lengthTicks, beatTicks(bar.metre))),
+            }));
+      });
+    const beside = ornaments.flatMap((each) =>
+      each.notes.map(({ stringNumber, fret, startTick, lengthTicks }, order) => ({
+        atSeconds: from + secondsAt(startTick),
+        midi: soundingMidi(part.setup, part.setup.tuning.openMidi.length - stringNumber, fret),
+        seconds: secondsAt(lengthTicks),
+        velocity: LOUDNESS[hand.dynamics ?? 'medium'] * (order > 0 && isSlur(each.ornament.kind) ? SLURRED : 1),
+      })),
+    );
+    return [...strummed, ...beside];
+  });
+}
+
+/** A slurred note is struck by the left hand alone (from memory: about three quarters as loud). */
+const SLURRED = 0.75;
+
+/** Whether a walk or a riff is played at a tick, in the place of the strum. */
+function takesOver({ ornament, notes }: PlacedOrnament, tick: number): boolean {
+  const isLine = ornament.kind === 'riff' || ornament.kind === 'bass-walk';
+  const start = Math.min(...notes.map(({ startTick }) => startTick));
+  const end = Math.max(...notes.map(({ startTick, lengthTicks }) => startTick + lengthTicks));
+  return isLine && tick >= start && tick < end;
 }
 
 /** A string that a picked pattern asks for and a chord's shape does not sound; strings are counted from 1 = thinnest. */
@@ -95,31 +167,28 @@ export function listSilentRoles(
 }
 
 type Context = {
-  readonly document: SongDocument;
   readonly part: Part;
   readonly hand: HandOfBar;
   readonly pattern: Pattern | null;
+  readonly held: Held;
+  readonly metre: Metre;
 };
 
 type LooseNote = Omit<StrumNote, 'seconds'> & { readonly seconds: number | null };
 
 /** The notes of one stroke; `atSeconds` counts from the stroke, and null seconds are as long as it lasts. */
-function notesOf({ cell, slot, index }: BarStroke, context: Context): readonly LooseNote[] {
-  const { document, part, hand, pattern } = context;
-  if (cell === null || slot === null || slot.chord === null) {
+function notesOf({ cell, index, startTick }: BarStroke, context: Context): readonly LooseNote[] {
+  const { part, hand, pattern, held, metre } = context;
+  if (cell === null) {
     return [];
   }
-  const chord = songKeysOf(document, part).toShapeChord(slot.chord);
-  const shape = findStoredShape(part, chord)?.fingering.shape;
-  if (shape === undefined) {
-    return [];
-  }
-  const swing = pattern === null ? 'down' : (listSwings(pattern)[index] ?? 'down');
-  const strings = stringsOf(cell, { chord, shape, setup: part.setup }, swing);
+  const onBeat = startTick % beatTicks(metre) === 0 ? 'down' : 'up';
+  const swing = (pattern === null ? null : listSwings(pattern)[index]) ?? onBeat;
+  const strings = stringsOf(cell, { ...held, setup: part.setup }, swing);
   const { seconds, velocity } = touchOf(cell, hand);
   return strings.map((stringIndex, order) => ({
     atSeconds: cell.kind === 'pick' ? 0 : order * STRING_DELAY_SECONDS,
-    midi: soundingMidi(part.setup, stringIndex, shape[stringIndex] ?? 0),
+    midi: soundingMidi(part.setup, stringIndex, held.shape[stringIndex] ?? 0),
     seconds,
     velocity,
   }));

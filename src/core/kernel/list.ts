@@ -28,3 +28,8 @@ export function uniqueBy<T>(items: readonly T[], toKey: (item: T) => string): re
   }
   return [...seen.values()];
 }
+
+/** The greatest whole number that divides two whole numbers; the other one where one is 0. */
+export function greatestCommonDivisor(a: number, b: number): number {
+  return b === 0 ? a : greatestCommonDivisor(b, a % b);
+}

@@ -13,8 +13,8 @@ import type { ChartChords, Facts, Part, SongDocument, StoredShape } from './docu
 import { applyMapCommand, isMapCommand, type MapCommand, type MapError } from './map-commands.ts';
 import {
   type OrnamentError,
-  type PutOrnament,
-  putOrnament,
+  type PutOrnaments,
+  putOrnaments,
   type RemoveOrnaments,
   removeOrnaments,
 } from './ornaments.ts';
@@ -65,7 +65,7 @@ export type SongCommand =
   | MapCommand
   | RightHandCommand
   | RegulariseCommand
-  | PutOrnament
+  | PutOrnaments
   | RemoveOrnaments
   | EditRung
   | DropRungEdit
@@ -100,8 +100,8 @@ export function applyCommand(document: SongDocument, command: SongCommand): Resu
       return assignPattern(document, command);
     case 'regularise':
       return regularise(document, command);
-    case 'put-ornament':
-      return putOrnament(document, command);
+    case 'put-ornaments':
+      return putOrnaments(document, command);
     case 'remove-ornaments':
       return removeOrnaments(document, command);
     case 'edit-rung':

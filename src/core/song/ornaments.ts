@@ -1,5 +1,4 @@
 /* Ornaments of a part: what may be written at all, and putting them into bars and taking them out. */
-import { isEqual } from '../kernel/equal.ts';
 import { uniqueBy } from '../kernel/list.ts';
 import { err, ok, type Result } from '../kernel/result.ts';
 import { barTicks } from '../rhythm/metre.ts';
@@ -11,12 +10,13 @@ import { writtenBarsOf } from './pass-lines.ts';
 /** Most notes of an ornament. */
 export const ORNAMENT_NOTES = 64;
 
-/** Writes an ornament into a bar, or writes one anew by its id; frets are from the capo as it stands. */
-export type PutOrnament = {
-  readonly kind: 'put-ornament';
+/** Writes an ornament into some bars, in the place of those named; frets are from the capo as it stands. */
+export type PutOrnaments = {
+  readonly kind: 'put-ornaments';
   readonly partId: number;
-  readonly ornamentId: number | null;
-  readonly ornament: Omit<Ornament, 'id' | 'openMidi'>;
+  readonly replaces: readonly number[];
+  readonly barIds: readonly number[];
+  readonly ornament: Pick<Ornament, 'kind' | 'rung' | 'notes'>;
 };
 
 /** Takes ornaments away. */
@@ -51,31 +51,28 @@ export function openMidiOf({ setup }: Pick<Part, 'setup'>): readonly number[] {
 }
 
 /** Carries out the writing of an ornament. */
-export function putOrnament(document: SongDocument, command: PutOrnament): Result<Detached, OrnamentError> {
-  const { partId, ornamentId, ornament } = command;
+export function putOrnaments(document: SongDocument, command: PutOrnaments): Result<Detached, OrnamentError> {
+  const { partId, replaces, barIds, ornament } = command;
   const part = findPart(document, partId);
   if (part === null) {
     return err({ kind: 'no-such-part', partId });
   }
-  const bar = writtenBarsOf(document).find(({ id }) => id === ornament.barId);
-  const isKnown = ornamentId === null || part.ornaments.some(({ id }) => id === ornamentId);
-  if (bar === undefined || !isKnown) {
+  const bars = new Set(writtenBarsOf(document).map(({ id }) => id));
+  if (barIds.length === 0 || barIds.some((id) => !bars.has(id))) {
     return err({ kind: 'no-such-place' });
   }
   const fault = findOrnamentFault(ornament, part, longestBarTicks(document));
   if (fault !== null) {
     return err({ kind: 'bad-ornament', fault });
   }
-  const id = ornamentId ?? document.nextId;
-  const written: Ornament = { ...ornament, id, openMidi: openMidiOf(part) };
-  const isNew = ornamentId === null;
-  const changed = changePart(document, partId, (each) => {
-    const ornaments = isNew
-      ? [...each.ornaments, written]
-      : each.ornaments.map((old) => (old.id === id && !isEqual(old, written) ? written : old));
-    return isEqual(ornaments, each.ornaments) ? each : { ...each, ornaments };
-  });
-  return ok({ document: isNew ? { ...changed, nextId: id + 1 } : changed, lost: [] });
+  const written = uniqueBy(barIds, String).map(
+    (barId, index): Ornament => ({ ...ornament, id: document.nextId + index, barId, openMidi: openMidiOf(part) }),
+  );
+  const changed = changePart(document, partId, (each) => ({
+    ...each,
+    ornaments: [...each.ornaments.filter(({ id }) => !replaces.includes(id)), ...written],
+  }));
+  return ok({ document: { ...changed, nextId: document.nextId + written.length }, lost: [] });
 }
 
 /** The longest bar there may be: a bar that says `same` takes its length from the one before, wherever that is. */

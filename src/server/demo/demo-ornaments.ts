@@ -1,5 +1,4 @@
 import { invariant } from '../../core/kernel/invariant.ts';
-import { itemAt } from '../../core/kernel/list.ts';
 import { QUARTER_TICKS } from '../../core/rhythm/metre.ts';
 import { applyCommand } from '../../core/song/commands.ts';
 import type { OrnamentKind, RungLevel, SongDocument } from '../../core/song/document.ts';
@@ -36,28 +35,17 @@ const ORNAMENTS: Readonly<Record<string, readonly Written[]>> = {
 /** A demo song with its ornaments. */
 export function withOrnaments(song: SongDocument): SongDocument {
   const played = listPlayedBars(song);
-  return (ORNAMENTS[song.facts.title] ?? []).reduce(
-    (current, written) =>
-      written.bars.reduce((each, number) => {
-        const bar = itemAt(
-          played.filter((one) => one.number === number),
-          0,
-        );
-        const notes = parseOrnamentNotes(written.notes, {
-          startTick: (written.beat - 1) * QUARTER_TICKS,
-          stepTicks: QUARTER_TICKS / written.steps,
-        });
-        invariant(notes.ok, `notes of ${song.facts.title}`);
-        const { kind, rung } = written;
-        const outcome = applyCommand(each, {
-          kind: 'put-ornament',
-          partId: mainPartOf(each).id,
-          ornamentId: null,
-          ornament: { barId: bar.bar.id, kind, rung, notes: notes.value },
-        });
-        invariant(outcome.ok, `an ornament of ${song.facts.title}`);
-        return outcome.value.document;
-      }, current),
-    song,
-  );
+  return (ORNAMENTS[song.facts.title] ?? []).reduce((current, { bars, kind, rung, beat, steps, notes: text }) => {
+    const notes = parseOrnamentNotes(text, { startTick: (beat - 1) * QUARTER_TICKS, stepTicks: QUARTER_TICKS / steps });
+    invariant(notes.ok, `notes of ${song.facts.title}`);
+    const outcome = applyCommand(current, {
+      kind: 'put-ornaments',
+      partId: mainPartOf(current).id,
+      replaces: [],
+      barIds: played.filter(({ number }) => bars.includes(number)).map(({ bar }) => bar.id),
+      ornament: { kind, rung, notes: notes.value },
+    });
+    invariant(outcome.ok, `an ornament of ${song.facts.title}`);
+    return outcome.value.document;
+  }, song);
 }

@@ -75,6 +75,11 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../features/right-hand/right-hand-page.tsx')).RightHandPage }),
       },
       {
+        path: 'rungs',
+        errorElement: <Failure />,
+        lazy: async () => ({ Component: (await import('../features/rungs/rungs-page.tsx')).RungsPage }),
+      },
+      {
         path: 'handout',
         errorElement: <Failure />,
         lazy: async () => ({ Component: (await import('../features/handout/handout-page.tsx')).HandoutPage }),

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { listPasses } from '../../../core/arrange/form-summary.ts';
 import { listSilentRoles } from '../../../core/arrange/strum-events.ts';
@@ -10,16 +10,19 @@ import { findHand, hasOwnHands, toPattern, toStoredPattern } from '../../../core
 import { useChordName } from '../../api/settings.tsx';
 import { sayCommandError } from '../../editor/command-messages.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
-import { colour, frame } from '../../theme/tokens.ts';
+import { useAudition } from '../../sound/use-audition.ts';
+import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
+import { Choice } from '../../ui/choice.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
+import { HandLayout } from './hand-layout.ts';
 import { type HandSong, type HandTarget, listHandTargets, listNearTargets } from './hand-target.ts';
+import { OrnamentsView } from './ornaments-view.tsx';
 import { type PatternDraft, PatternEditor } from './pattern-editor.tsx';
 import { PatternShelf } from './pattern-shelf.tsx';
 import { TargetRow } from './target-row.tsx';
-import { useAudition } from './use-audition.ts';
 import { useKeepPattern, usePatterns } from './use-patterns.ts';
 
 /** Step 5: what the right hand does, in the song, its sections, and where they differ. */
@@ -32,7 +35,25 @@ export function RightHandPage() {
   );
 }
 
+const VIEWS = [
+  { value: 'strokes', text: 'Strokes' },
+  { value: 'ornaments', text: 'Ornaments' },
+] as const;
+
 function RightHand() {
+  const [view, setView] = useState<(typeof VIEWS)[number]['value']>('strokes');
+  useKeyedActions('Right hand', [
+    {
+      key: 'o',
+      label: 'Strokes or ornaments',
+      run: () => setView(view === 'strokes' ? 'ornaments' : 'strokes'),
+    },
+  ]);
+  const switcher = <Choice label="Show" options={VIEWS} value={view} onChange={setView} />;
+  return view === 'strokes' ? <StrokesView switcher={switcher} /> : <OrnamentsView switcher={switcher} />;
+}
+
+function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
   const song = useHandSong();
   const audition = useAudition();
   const { change, regulariseSection, problem } = useAssign();
@@ -67,8 +88,9 @@ function RightHand() {
     />
   );
   return (
-    <Page>
+    <HandLayout>
       <div>
+        {switcher}
         <h2>What the right hand does</h2>
         <List aria-label="Places">{targets.slice(0, 1).map(rowFor)}</List>
         {targets.slice(1).map((target) => (
@@ -106,7 +128,7 @@ function RightHand() {
         />
         <Caution>Begin with headphones turned low.</Caution>
       </aside>
-    </Page>
+    </HandLayout>
   );
 }
 
@@ -181,16 +203,6 @@ function patternOf({ document, patterns }: HandSong, { id, assignment, bars }: H
   return stored === null ? null : toPattern(stored);
 }
 
-const Page = styled.div`
-  display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx + 60}px; min-height: calc(100vh - ${frame.stripPx + 1}px);
-  > div { padding: 20px 24px 40px; min-width: 0; }
-  aside { border-left: 1px solid ${colour.hairline}; padding: 20px 24px; display: grid; gap: 12px; align-content: start; min-width: 0; }
-  aside > p { font-size: 14px; }
-  @media (max-width: 900px) {
-    grid-template-columns: minmax(0, 1fr);
-    aside { border-left: 0; border-top: 1px solid ${colour.hairline}; }
-  }
-`;
 const List = styled.ul`
   list-style: none; margin: 0; padding: 0;
 `;

@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
-import { listStrumNotes } from '../../../core/arrange/strum-events.ts';
-import type { Pattern } from '../../../core/rhythm/pattern.ts';
-import type { PlayedBar } from '../../../core/song/played-bars.ts';
-import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { listStrumNotes, type StrumNote } from '../../core/arrange/strum-events.ts';
+import type { Pattern } from '../../core/rhythm/pattern.ts';
+import type { PlayedBar } from '../../core/song/played-bars.ts';
+import { useDocument, usePart } from '../editor/use-song.tsx';
 import { playNotes } from './strum-sound.ts';
 
 /** How a pattern is listened to. */
@@ -13,6 +13,8 @@ export type Audition = {
   readonly scheduled: { readonly notes: number; readonly seconds: number };
   readonly problem: string;
   readonly play: (name: string, bars: readonly PlayedBar[], tried: Pattern | null) => void;
+  /** Plays notes that were worked out elsewhere. */
+  readonly playNotes: (name: string, notes: readonly StrumNote[]) => void;
   readonly stop: () => void;
 };
 
@@ -30,9 +32,10 @@ export function useAudition(): Audition {
     setPlaying(null);
   };
   useEffect(() => () => current.current?.stop(), []);
-  const play = (name: string, bars: readonly PlayedBar[], tried: Pattern | null): void => {
+  const play = (name: string, bars: readonly PlayedBar[], tried: Pattern | null): void =>
+    playAll(name, listStrumNotes(document, part, bars, tried));
+  const playAll = (name: string, notes: readonly StrumNote[]): void => {
     stop();
-    const notes = listStrumNotes(document, part, bars, tried);
     setScheduled({ notes: notes.length, seconds: Math.max(0, ...notes.map(({ atSeconds }) => atSeconds)) });
     setPlaying(name);
     void playNotes(notes, () => setPlaying(null)).then((started) => {
@@ -44,5 +47,5 @@ export function useAudition(): Audition {
       }
     });
   };
-  return { playing, scheduled, problem, play, stop };
+  return { playing, scheduled, problem, play, playNotes: playAll, stop };
 }

@@ -1,0 +1,166 @@
+import { useMemo } from 'react';
+import { styled } from 'styled-components';
+import type { HeldChord } from '../../../core/arrange/rung-chords.ts';
+import type { Rung } from '../../../core/arrange/rungs.ts';
+import { uniqueBy } from '../../../core/kernel/list.ts';
+import { formatMetre } from '../../../core/rhythm/metre.ts';
+import { SHELF } from '../../../core/rhythm/pattern-library.ts';
+import { rankShapes } from '../../../core/shapes/rank-shapes.ts';
+import { type Fingering, formatShape, isBarreChord } from '../../../core/shapes/shape.ts';
+import type { SongCommand } from '../../../core/song/commands.ts';
+import type { RungEdit, RungLevel } from '../../../core/song/document.ts';
+import type { PlayedBar } from '../../../core/song/played-bars.ts';
+import { toStoredPattern } from '../../../core/song/right-hand.ts';
+import { songKeysOf } from '../../../core/song/song-keys.ts';
+import { useChordName } from '../../api/settings.tsx';
+import { usePupils } from '../../editor/use-pupils.ts';
+import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { ShapeBox } from '../../painters/shape-box.tsx';
+import { colour } from '../../theme/tokens.ts';
+import { Button } from '../../ui/button.tsx';
+import { Caution } from '../../ui/caution.tsx';
+import { Select } from '../../ui/select.tsx';
+import type { ChosenChord } from './line-table.tsx';
+
+const OFFERED = 6;
+
+/** The chosen chord of a rung in other shapes, here or wherever it comes on the rung. */
+export function LeftBench(props: {
+  readonly chosen: ChosenChord;
+  readonly rungs: readonly Rung[];
+  readonly played: readonly PlayedBar[];
+  readonly run: (command: SongCommand) => void;
+}) {
+  const { chosen, rungs, played, run } = props;
+  const document = useDocument();
+  const part = usePart();
+  const { pupils } = usePupils();
+  const nameOf = useChordName();
+  const slot = played[chosen.barIndex]?.slots.find(({ id }) => id === chosen.slotId);
+  const sounding = slot?.chord ?? null;
+  const chord = sounding === null ? null : songKeysOf(document, part).toShapeChord(sounding);
+  const here = heldHere(rungs, chosen);
+  const offers = useMemo(() => {
+    const onRungs = rungs.flatMap(
+      ({ bars }) => bars[chosen.barIndex]?.slots.find((each) => each.slot.id === chosen.slotId)?.held ?? [],
+    );
+    const found =
+      chord === null
+        ? []
+        : rankShapes(chord, { setup: part.setup, ...part.instrument, hand: pupils.hand }, OFFERED).map(
+            ({ fingering }) => fingering,
+          );
+    return uniqueBy(
+      [...onRungs.filter((held) => held.how !== 'easier').map((held) => held.fingering), ...found],
+      ({ shape }) => formatShape(shape),
+    );
+  }, [rungs, chosen, chord, part, pupils]);
+  if (chord === null) {
+    return null;
+  }
+  const edit = (fingering: Fingering | null, slotId: number | null): void =>
+    run({
+      kind: 'edit-rung',
+      partId: part.id,
+      edit: { hand: 'left', rung: chosen.level, chord, slotId, fingering },
+    });
+  return (
+    <section aria-label="Left hand">
+      <h3>
+        {nameOf(chord)} on rung {chosen.level}
+      </h3>
+      <Offers>
+        {offers.map((fingering) => (
+          <li key={formatShape(fingering.shape)} data-now={isHeld(here, fingering) || undefined}>
+            <ShapeBox fingering={fingering} capoFret={part.setup.capoFret} gridPx={38} detail="fingers" />
+            <Button
+              weight="word"
+              aria-label={`${formatShape(fingering.shape)} wherever ${nameOf(chord)} comes`}
+              onPress={() => edit(fingering, null)}
+            >
+              throughout
+            </Button>
+            <Button
+              weight="word"
+              aria-label={`${formatShape(fingering.shape)} in bar ${played[chosen.barIndex]?.number} only`}
+              onPress={() => edit(fingering, chosen.slotId)}
+            >
+              here only
+            </Button>
+          </li>
+        ))}
+      </Offers>
+      <Button weight="word" onPress={() => edit(null, chosen.slotId)}>
+        Let the chord before go on here
+      </Button>
+      {offers.some(isBarreChord) && (
+        <Caution>
+          Barres in short sets, with rests; stop where it hurts, and ask a teacher or a doctor if it lasts.
+        </Caution>
+      )}
+    </section>
+  );
+}
+
+function heldHere(rungs: readonly Rung[], { level, barIndex, slotId }: ChosenChord): HeldChord | null {
+  const rung = rungs.find(({ levels }) => levels.includes(level));
+  return rung?.bars[barIndex]?.slots.find(({ slot }) => slot.id === slotId)?.held ?? null;
+}
+
+function isHeld(held: HeldChord | null, { shape }: Fingering): boolean {
+  return held !== null && formatShape(held.fingering.shape) === formatShape(shape);
+}
+
+/** Another pattern for a rung, in a line, its section, or the whole song. */
+export function RightBench(props: {
+  readonly level: RungLevel;
+  readonly bar: PlayedBar;
+  readonly run: (command: SongCommand) => void;
+}) {
+  const { level, bar, run } = props;
+  const part = usePart();
+  const fitting = SHELF.filter(({ pattern }) => formatMetre(pattern.metre) === formatMetre(bar.metre));
+  const places = [
+    { id: bar.lineId, text: 'this line' },
+    { id: bar.section.id, text: bar.section.name },
+    { id: null, text: 'the whole song' },
+  ];
+  const editOf = (targetId: number | null) =>
+    part.rungEdits.find(
+      (edit): edit is Extract<RungEdit, { hand: 'right' }> =>
+        edit.hand === 'right' && edit.rung === level && edit.targetId === targetId,
+    );
+  return (
+    <section aria-label="Right hand">
+      <h3>Right hand on rung {level}</h3>
+      {places.map(({ id, text }) => (
+        <Select
+          key={text}
+          label={`In ${text}`}
+          options={[
+            { value: '', text: 'as derived' },
+            ...fitting.map(({ pattern }) => ({ value: pattern.name, text: pattern.name })),
+          ]}
+          value={editOf(id)?.pattern.name ?? ''}
+          onChange={(name) => {
+            const found = fitting.find(({ pattern }) => pattern.name === name)?.pattern;
+            const old = editOf(id);
+            if (found !== undefined) {
+              const pattern = toStoredPattern(found);
+              run({ kind: 'edit-rung', partId: part.id, edit: { hand: 'right', rung: level, targetId: id, pattern } });
+            } else if (old !== undefined) {
+              run({ kind: 'drop-rung-edit', partId: part.id, edit: old });
+            }
+          }}
+        />
+      ))}
+    </section>
+  );
+}
+
+const Offers = styled.ul`
+  list-style: none; margin: 0; padding: 0; display: flex; flex-wrap: wrap; gap: 10px 14px;
+  li { display: grid; justify-items: center; padding: 4px; border-bottom: 2px solid transparent; }
+  li[data-now] { border-bottom-color: ${colour.brass}; }
+  button { font-size: 13px; }
+`;

@@ -1,0 +1,110 @@
+import { styled } from 'styled-components';
+import { toBarPattern } from '../../../core/arrange/bar-pattern.ts';
+import type { HeldChord } from '../../../core/arrange/rung-chords.ts';
+import type { Rung } from '../../../core/arrange/rungs.ts';
+import { uniqueBy } from '../../../core/kernel/list.ts';
+import { formatDifficulty, formatStartTempo, RUNG_WORDS } from '../../../core/page/rung-words.ts';
+import type { Pattern } from '../../../core/rhythm/pattern.ts';
+import { formatCounts } from '../../../core/rhythm/pattern-counts.ts';
+import { formatShape } from '../../../core/shapes/shape.ts';
+import type { PlayedBar } from '../../../core/song/played-bars.ts';
+import { useChordName } from '../../api/settings.tsx';
+import { usePart } from '../../editor/use-song.tsx';
+import { ShapeBox } from '../../painters/shape-box.tsx';
+import { StrokeRow } from '../../painters/stroke-row.tsx';
+import { colour, nameFace } from '../../theme/tokens.ts';
+import { Signed } from '../../ui/signed.tsx';
+
+const MOST_BOXES = 10;
+
+/** One rung: what it holds, what the right hand mostly does, and what makes it hard. */
+export function RungRow(props: {
+  readonly rung: Rung;
+  readonly played: readonly PlayedBar[];
+  readonly share: number;
+  readonly isChosen: boolean;
+  readonly onChoose: () => void;
+}) {
+  const { rung, played, share, isChosen, onChoose } = props;
+  const nameOf = useChordName();
+  const { setup } = usePart();
+  const held = heldOn(rung);
+  const pattern = usualPattern(rung, played);
+  const start = formatStartTempo(rung.difficulty, nameOf);
+  return (
+    <Row data-chosen={isChosen || undefined}>
+      <button type="button" aria-pressed={isChosen} onClick={onChoose}>
+        <b>{rung.levels.length > 1 ? `${rung.levels[0]}–${rung.levels.at(-1)}` : rung.levels[0]}</b>
+        <span>{rung.levels.map((level) => RUNG_WORDS[level]).join(', ')}</span>
+        {rung.levels.length > 1 && <small>these come out the same</small>}
+      </button>
+      <div>
+        <Shapes>
+          {held.slice(0, MOST_BOXES).map(({ chord, fingering }) => (
+            <li key={formatShape(fingering.shape)}>
+              <Signed text={nameOf(chord)} />
+              <ShapeBox
+                fingering={fingering}
+                capoFret={setup.capoFret}
+                gridPx={30}
+                label={`${nameOf(chord)}, frets ${formatShape(fingering.shape)}`}
+              />
+            </li>
+          ))}
+          {held.length > MOST_BOXES && <li>and {held.length - MOST_BOXES} more</li>}
+        </Shapes>
+        <p>{formatDifficulty(rung.difficulty, nameOf)}</p>
+        {start !== '' && <p>{start}</p>}
+      </div>
+      <div>
+        <Effort>
+          <i style={{ width: `${Math.round(share * 100)}%` }} />
+        </Effort>
+        <small>{rung.difficulty.total.toFixed(1)} easy fingers</small>
+        {pattern !== null && <StrokeRow pattern={pattern} isSmall />}
+      </div>
+    </Row>
+  );
+}
+
+/** The different shapes of a rung, in the order in which they come. */
+function heldOn({ bars }: Rung): readonly HeldChord[] {
+  return uniqueBy(
+    bars.flatMap(({ slots }) => slots.flatMap(({ held }) => held ?? [])),
+    ({ fingering }) => formatShape(fingering.shape),
+  );
+}
+
+/** What the right hand does in most bars. */
+function usualPattern({ bars }: Rung, played: readonly PlayedBar[]): Pattern | null {
+  const counts = new Map<string, { readonly pattern: Pattern; readonly count: number }>();
+  for (const [index, bar] of bars.entries()) {
+    const own = played[index];
+    const pattern = own === undefined ? null : toBarPattern(own, bar.strokes);
+    if (pattern !== null) {
+      const key = `${pattern.cells.length} ${formatCounts(pattern)}`;
+      counts.set(key, { pattern, count: (counts.get(key)?.count ?? 0) + 1 });
+    }
+  }
+  return [...counts.values()].sort((a, b) => b.count - a.count)[0]?.pattern ?? null;
+}
+
+const Row = styled.li`
+  display: grid; grid-template-columns: 112px minmax(0, 1fr) 190px; gap: 16px; padding: 10px 0; border-top: 1px solid ${colour.hairline};
+  > button { display: grid; align-content: start; gap: 0; text-align: left; border: 0; border-left: 4px solid transparent; background: transparent; padding: 2px 8px; cursor: pointer; border-radius: 0; }
+  > button:hover { background: ${colour.spruceSoft}; }
+  > button b { font: 600 24px/1.1 ${nameFace}; }
+  > button span { font-size: 14px; }
+  &[data-chosen] > button { border-left-color: ${colour.brass}; background: ${colour.spruceSoft}; }
+  small { color: ${colour.quiet}; font-size: 13px; }
+  p { font-size: 14px; }
+  @media (max-width: 900px) { grid-template-columns: 96px minmax(0, 1fr); > div:last-child { grid-column: 2; } }
+`;
+const Shapes = styled.ul`
+  list-style: none; margin: 0 0 4px; padding: 0; display: flex; flex-wrap: wrap; gap: 2px 10px; align-items: end;
+  li { display: grid; justify-items: center; font: 600 14px/1.2 ${nameFace}; }
+`;
+const Effort = styled.div`
+  height: 8px; background: ${colour.spruceSoft}; margin: 6px 0 2px;
+  i { display: block; height: 100%; background: ${colour.spruce}; }
+`;

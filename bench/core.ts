@@ -2,7 +2,9 @@ import { Bench } from 'tinybench';
 import { createPlanMemory, type PlanMemory } from '../src/core/arrange/candidates.ts';
 import { FINE_LIMITS, toSetupPlace } from '../src/core/arrange/chord-options.ts';
 import { recogniseMap } from '../src/core/arrange/map-proposals.ts';
-import { fingerPin } from '../src/core/arrange/part-shapes.ts';
+import { fillShapes, fingerPin } from '../src/core/arrange/part-shapes.ts';
+import { createPlanner } from '../src/core/arrange/planner.ts';
+import { deriveRungs } from '../src/core/arrange/rungs.ts';
 import { planSetups } from '../src/core/arrange/setup-plan.ts';
 import { PLAIN_QUESTION, type SetupQuestion } from '../src/core/arrange/setup-question.ts';
 import { createSketcher } from '../src/core/arrange/setup-sketch.ts';
@@ -14,13 +16,17 @@ import { type ChordSymbol, parseChordSymbol } from '../src/core/harmony/chord-sy
 import { isEqual } from '../src/core/kernel/equal.ts';
 import { itemAt, range, sumOf } from '../src/core/kernel/list.ts';
 import { runSteps } from '../src/core/kernel/steps.ts';
+import { findPattern, SHELF } from '../src/core/rhythm/pattern-library.ts';
 import { fitTaps } from '../src/core/rhythm/tap-fit.ts';
+import { AVERAGE_HAND } from '../src/core/shapes/hand.ts';
 import { type Instrument, rankHolds } from '../src/core/shapes/rank-shapes.ts';
 import { applyChart } from '../src/core/song/apply-chart.ts';
 import type { SongDocument } from '../src/core/song/document.ts';
 import { newSong } from '../src/core/song/new-song.ts';
+import { changePart, mainPartOf } from '../src/core/song/parts.ts';
 import { writtenBarsOf } from '../src/core/song/pass-lines.ts';
 import { listPlayedBars } from '../src/core/song/played-bars.ts';
+import { toStoredPattern } from '../src/core/song/right-hand.ts';
 import { createDemoSongs } from '../src/server/demo/demo-songs.ts';
 import { TIN_ROOF_ALMANAC } from '../src/server/demo/tin-roof-almanac.data.ts';
 import { longChart } from './long-chart.ts';
@@ -46,6 +52,27 @@ const PROBLEM = toSongProblem(SONG);
 
 const RECOGNISE_LIMIT_MS = 100;
 const LONG_SONG = applyChart(newSong(''), parseChart(longChart()).chart, { unreadHeaders: [], fingerPin }).document;
+
+/** The same with a shape for every chord, sixteenths in the right hand, and a riff in every tenth bar. */
+const LONG_ARRANGED = arrange(LONG_SONG);
+const PUPILS = { hand: AVERAGE_HAND, known: null };
+const RUNGS_LIMIT_MS = 100;
+
+function arrange(song: SongDocument): SongDocument {
+  const filled = fillShapes(song, createPlanner());
+  const pattern = findPattern(SHELF, 'Side Gate');
+  const barIds = writtenBarsOf(filled).flatMap(({ id }, index) => (index % 10 === 0 ? [id] : []));
+  const { openMidi } = STANDARD_TUNING;
+  const notes = [{ stringNumber: 5, fret: 3, startTick: 0, lengthTicks: 5040 }];
+  return changePart(filled, mainPartOf(filled).id, (part) => ({
+    ...part,
+    patterns:
+      pattern === null
+        ? []
+        : [{ targetId: null, pattern: toStoredPattern(pattern.pattern), dynamics: null, isMuted: null }],
+    ornaments: barIds.map((barId, index) => ({ id: 1_000_000 + index, barId, kind: 'riff', rung: 5, openMidi, notes })),
+  }));
+}
 /** A tap every two seconds, each a little off. */
 const TAPS = range(0, 120).map((bar) => bar * 2000 + ((bar * 37) % 80) - 40);
 
@@ -136,6 +163,15 @@ async function benchCharts(): Promise<readonly Row[]> {
   return [
     row('reading the demo chart', await measure(() => parseChart(TIN_ROOF_ALMANAC)), null, null),
     row('unrolling 100 bars', await measure(() => listPlayedBars(SONG)), null, null),
+    row(
+      'all rungs of a 600-bar song',
+      await measure(() => deriveRungs(LONG_ARRANGED, mainPartOf(LONG_ARRANGED), PUPILS)),
+      RUNGS_LIMIT_MS,
+      {
+        name: 'unrolling it',
+        ...(await measure(() => listPlayedBars(LONG_ARRANGED))),
+      },
+    ),
     row('recognising a 600-bar song', await measure(() => recogniseMap(LONG_SONG)), RECOGNISE_LIMIT_MS, {
       name: 'its bars against each other, one by one',
       medianMs: (await measure(() => compareAllBars(LONG_SONG))).medianMs,

@@ -13,7 +13,7 @@ import { readOneSong } from './one-song.ts';
 export function runRungs(args: readonly string[]): Answer {
   const { document, isJson } = readOneSong('rungs', args);
   const played = listPlayedBars(document);
-  const rungs = deriveRungs(document, mainPartOf(document), { hand: AVERAGE_HAND, known: null }, played);
+  const rungs = deriveRungs(document, mainPartOf(document), { hand: AVERAGE_HAND, known: null });
   const json = rungs.map((rung) => toJson(rung, played));
   const text = json.map(({ levels, shapes, difficulty }) => {
     const held = shapes.map(({ chord, frets }) => `${chord} ${frets}`).join(', ');

@@ -9,7 +9,7 @@ import { createPlanMemory, type PlanMemory } from '../core/arrange/candidates.ts
 import { type CapoPlan, NO_CAPO_PLAN, planCapoRows } from '../core/arrange/capo-rows.ts';
 import { type Recognised, recogniseMap } from '../core/arrange/map-proposals.ts';
 import { type FilledShapes, fillShapes, listShapes } from '../core/arrange/part-shapes.ts';
-import { deriveRungs, type Rung } from '../core/arrange/rungs.ts';
+import { createRungMemory, deriveRungs, type Rung, type RungMemory } from '../core/arrange/rungs.ts';
 import { planShapes, type ShapePlan } from '../core/arrange/shape-plan.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { applyTextInSteps } from '../core/formats/text-chart/apply-text.ts';
@@ -35,6 +35,7 @@ const SLICE_MS = 12;
 export function createJobs({ post, nowMs, later }: Surroundings): (message: ToWorker) => void {
   const jobs = new Map<WorkerRequest['kind'], Job>();
   const memory = createPlanMemory();
+  const rungMemory = createRungMemory();
   let isPulling = false;
 
   const pull = (): void => {
@@ -76,7 +77,7 @@ export function createJobs({ post, nowMs, later }: Surroundings): (message: ToWo
       }
       return;
     }
-    jobs.set(message.kind, { requestId: message.requestId, steps: stepsFor(message, memory) });
+    jobs.set(message.kind, { requestId: message.requestId, steps: stepsFor(message, memory, rungMemory) });
     if (!isPulling) {
       isPulling = true;
       later(pull);
@@ -106,7 +107,7 @@ function toMessage(requestId: number, step: Step): FromWorker {
     : { kind: 'progress', requestId, share: step.share };
 }
 
-function stepsFor(request: WorkerRequest, memory: PlanMemory): Steps<AnyResult, AnyResult> {
+function stepsFor(request: WorkerRequest, memory: PlanMemory, rungMemory: RungMemory): Steps<AnyResult, AnyResult> {
   switch (request.kind) {
     case 'read-chart':
       return readChart(request.text);
@@ -119,7 +120,7 @@ function stepsFor(request: WorkerRequest, memory: PlanMemory): Steps<AnyResult, 
     case 'fill-shapes':
       return fillInSteps(request, memory);
     case 'derive-rungs':
-      return deriveInSteps(request);
+      return deriveInSteps(request, rungMemory);
     case 'recognise':
       return recogniseInSteps(request.document);
     case 'read-loose':
@@ -135,14 +136,13 @@ function* fillInSteps(
   return listShapes(fillShapes(document, { ...pupils, memory }));
 }
 
-function* deriveInSteps({
-  document,
-  partId,
-  pupils,
-}: Extract<WorkerRequest, { kind: 'derive-rungs' }>): Steps<readonly Rung[], readonly Rung[]> {
+function* deriveInSteps(
+  { document, partId, pupils }: Extract<WorkerRequest, { kind: 'derive-rungs' }>,
+  memory: RungMemory,
+): Steps<readonly Rung[], readonly Rung[]> {
   yield { share: 0 };
   const part = findPart(document, partId);
-  return part === null ? [] : deriveRungs(document, part, pupils);
+  return part === null ? [] : deriveRungs(document, part, pupils, memory);
 }
 
 function* recogniseInSteps(document: SongDocument): Steps<Recognised, Recognised> {

@@ -1,6 +1,7 @@
 /* What makes a rung hard, in figures and as one sum; each figure that the sum is made of can only fall on the way down. */
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
-import { sumOf } from '../kernel/list.ts';
+import { isEqual } from '../kernel/equal.ts';
+import { sumOf, uniqueBy } from '../kernel/list.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
 import { describeChange, estimateChangeMs } from '../shapes/change.ts';
 import { formatShape, isBarreChord } from '../shapes/shape.ts';
@@ -52,7 +53,7 @@ export function rateRung(
   efforts: readonly number[],
 ): RungDifficulty {
   const held = bars.flatMap(({ slots }) => slots.flatMap((slot) => slot.held ?? []));
-  const different = [...new Map(held.map((each) => [formatShape(each.fingering.shape), each])).values()];
+  const different = differentOf(held);
   const hardest = different.reduce<HeldChord | null>(
     (most, each) => (most === null || each.effort > most.effort ? each : most),
     null,
@@ -111,36 +112,28 @@ function rateOfBar(bar: PlayedBar | undefined, strokes: RungBar['strokes']): num
 }
 
 function countChanges(held: readonly HeldChord[]): number {
-  const shapes = held.map(({ fingering }) => formatShape(fingering.shape));
-  return shapes.filter((shape, index) => index > 0 && shape !== shapes[index - 1]).length;
+  return held.filter((each, index) => index > 0 && !isHeldAlike(each, held[index - 1])).length;
 }
 
-/** A shape as it is entered by a stroke: when, and when the one before was struck last. */
-type Hit = { readonly held: HeldChord; readonly tick: number; readonly bar: PlayedBar };
+function isHeldAlike(a: HeldChord, b: HeldChord | undefined): boolean {
+  return b !== undefined && (a.fingering.shape === b.fingering.shape || isEqual(a.fingering.shape, b.fingering.shape));
+}
+
+/** The different shapes among some, each once. */
+function differentOf(held: readonly HeldChord[]): readonly HeldChord[] {
+  const byReference = new Map(held.map((each) => [each.fingering.shape, each]));
+  return uniqueBy([...byReference.values()], ({ fingering }) => formatShape(fingering.shape));
+}
+
+/** A shape as it was struck last: when, in ticks from the first beat of the song. */
+type Hit = { readonly held: HeldChord; readonly tick: number };
+type Gap = { readonly from: HeldChord; readonly to: HeldChord; readonly bar: PlayedBar; readonly ticks: number };
 
 function findHardestChange(bars: readonly RungBar[], played: readonly PlayedBar[]): RungChange | null {
-  const least = new Map<string, { readonly from: HeldChord; readonly to: Hit; readonly gapTicks: number }>();
-  let before: Hit | null = null;
-  for (const hit of listHits(bars, played)) {
-    const [from, to] = [before?.held.fingering.shape, hit.held.fingering.shape];
-    if (before !== null && from !== to) {
-      const key = `${formatShape(before.held.fingering.shape)} ${formatShape(to)}`;
-      const gapTicks = hit.tick - before.tick;
-      if (gapTicks < (least.get(key)?.gapTicks ?? Number.POSITIVE_INFINITY)) {
-        least.set(key, { from: before.held, to: hit, gapTicks });
-      }
-    }
-    before = hit;
-  }
-  const changes = [...least.values()].map(({ from, to, gapTicks }): RungChange => {
-    const { tempo } = to.bar;
-    return {
-      from: from.chord,
-      to: to.held.chord,
-      barNumber: to.bar.number,
-      gapMs: tempo === null ? null : ticksToSeconds(gapTicks, tempo) * 1000,
-      neededMs: estimateChangeMs(describeChange(from.fingering, to.held.fingering).cost),
-    };
+  const changes = listGaps(bars, played).map(({ from, to, bar, ticks }): RungChange => {
+    const gapMs = bar.tempo === null ? null : ticksToSeconds(ticks, bar.tempo) * 1000;
+    const neededMs = estimateChangeMs(describeChange(from.fingering, to.fingering).cost);
+    return { from: from.chord, to: to.chord, barNumber: bar.number, gapMs, neededMs };
   });
   const hardness = ({ gapMs, neededMs }: RungChange): number => neededMs / Math.max(1, gapMs ?? 1000);
   return changes
@@ -148,17 +141,49 @@ function findHardestChange(bars: readonly RungBar[], played: readonly PlayedBar[
     .reduce<RungChange | null>((most, each) => (most === null || hardness(each) > hardness(most) ? each : most), null);
 }
 
-/** Every stroke with the shape that is held under it; ticks from the first beat of the song. */
-function listHits(bars: readonly RungBar[], played: readonly PlayedBar[]): readonly Hit[] {
-  return bars.flatMap(({ strokes }, index) => {
+/** Every different change with the least time there is for it, from the last stroke on the one shape to the first on the other. */
+function listGaps(bars: readonly RungBar[], played: readonly PlayedBar[]): readonly Gap[] {
+  const least = new Map<HeldChord, Map<HeldChord, Gap>>();
+  let last: Hit | null = null;
+  for (const [index, rungBar] of bars.entries()) {
     const bar = played[index];
-    return bar === undefined
-      ? []
-      : strokes.flatMap(({ slot, startTick }): readonly Hit[] => {
-          const held = slot === null ? null : heldAt(bars, index, slot.id);
-          return held === null ? [] : [{ held, tick: bar.startTick + startTick, bar }];
-        });
-  });
+    for (const { held, first, until } of bar === undefined ? [] : listRuns(bars, index, rungBar)) {
+      if (last !== null && bar !== undefined && !isHeldAlike(held, last.held)) {
+        keepLeast(least, { from: last.held, to: held, bar, ticks: bar.startTick + first - last.tick });
+      }
+      last = { held, tick: (bar?.startTick ?? 0) + until };
+    }
+  }
+  return [...least.values()].flatMap((each) => [...each.values()]);
+}
+
+function keepLeast(least: Map<HeldChord, Map<HeldChord, Gap>>, gap: Gap): void {
+  const after = least.get(gap.from) ?? new Map<HeldChord, Gap>();
+  least.set(gap.from, after);
+  if (gap.ticks < (after.get(gap.to)?.ticks ?? Number.POSITIVE_INFINITY)) {
+    after.set(gap.to, gap);
+  }
+}
+
+/** A shape in a bar with its first and last strokes, in ticks from the bar line. */
+type Run = { readonly held: HeldChord; readonly first: number; readonly until: number };
+
+function listRuns(bars: readonly RungBar[], index: number, { strokes }: RungBar): readonly Run[] {
+  const runs: Run[] = [];
+  let from = 0;
+  while (from < strokes.length) {
+    const slot = strokes[from]?.slot ?? null;
+    let to = from;
+    while (strokes[to + 1] !== undefined && strokes[to + 1]?.slot === slot) {
+      to += 1;
+    }
+    const held = slot === null ? null : heldAt(bars, index, slot.id);
+    if (held !== null) {
+      runs.push({ held, first: strokes[from]?.startTick ?? 0, until: strokes[to]?.startTick ?? 0 });
+    }
+    from = to + 1;
+  }
+  return runs;
 }
 
 /** How the chord of a slot is held in a bar, or in the next one, whose first chord may come early; merged ones go on from before. */

@@ -7,15 +7,19 @@
  * laid over it at the end and changes no other rung.
  */
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
+import { isEqual } from '../kernel/equal.ts';
 import { uniqueBy } from '../kernel/list.ts';
+import { createMemory, type Memory, remember } from '../kernel/remember.ts';
+import { formatMetre } from '../rhythm/metre.ts';
+import type { PlacedStroke } from '../rhythm/pattern-fit.ts';
 import { formatShape } from '../shapes/shape.ts';
-import type { Part, RungLevel, Slot, SongDocument } from '../song/document.ts';
+import type { Part, RungLevel, Slot, SongDocument, StoredPattern } from '../song/document.ts';
 import { listPlayedBars, type PlayedBar } from '../song/played-bars.ts';
-import { type BarStroke, findHand, listBarStrokes, toPattern, withoutPushes } from '../song/right-hand.ts';
+import { type BarStroke, findHand, layUnder, placeInBar, toPattern, withoutPushes } from '../song/right-hand.ts';
 import { songKeysOf } from '../song/song-keys.ts';
 import { slotAtTick } from './ornament-flags.ts';
 import { findStoredShape } from './part-shapes.ts';
-import { listPlacedOrnaments } from './placed-ornaments.ts';
+import { listPlacedOrnaments, type PlacedOrnament } from './placed-ornaments.ts';
 import type { Pupils } from './planner.ts';
 import type { RungBar, RungSlot, RungSong } from './rung.ts';
 import { type HeldChord, holdOnRungs, RUNG_LEVELS } from './rung-chords.ts';
@@ -31,19 +35,32 @@ export type Rung = {
   readonly difficulty: RungDifficulty;
 };
 
+/** How a chord is held on each rung. */
+type Hold = Readonly<Record<RungLevel, HeldChord>>;
+
+/** Shapes that were looked for, kept by the caller: an edit of the song asks for few new ones. */
+export type RungMemory = Memory<Hold>;
+
+const REMEMBERED_CHORDS = 400;
+
+/** A memory that holds nothing yet. */
+export function createRungMemory(): RungMemory {
+  return createMemory(REMEMBERED_CHORDS);
+}
+
 /** The rungs of a part, the easiest first; rungs that come out equal are one. */
 export function deriveRungs(
   document: SongDocument,
   part: Part,
   pupils: Pupils,
-  played: readonly PlayedBar[] = listPlayedBars(document),
+  memory: RungMemory = createRungMemory(),
 ): readonly Rung[] {
-  const song = { document, part, pupils, played };
-  const holds = holdAll(song);
+  const song = { document, part, pupils, played: listPlayedBars(document) };
+  const holds = holdAll(song, memory);
   const levels = deriveLevels(song, holds);
   return joinEqual(
     RUNG_LEVELS.map((level) => {
-      const efforts = [...holds.values()].map((hold) => hold[level].effort);
+      const efforts = [...holds.byName.values()].map((hold) => hold[level].effort);
       const bars = layEdits(song, level, levels[level]);
       return { levels: [level], bars, difficulty: rateRung(song, bars, efforts) };
     }),
@@ -61,7 +78,7 @@ export function mixRungs(
   { left, right }: { readonly left: RungLevel; readonly right: RungLevel },
 ): readonly RungBar[] {
   const song = { document, part, pupils, played: listPlayedBars(document) };
-  const levels = deriveLevels(song, holdAll(song));
+  const levels = deriveLevels(song, holdAll(song, createRungMemory()));
   const [leftBars, rightBars] = [layEdits(song, left, levels[left]), layEdits(song, right, levels[right])];
   return song.played.map((bar, index) => {
     const slots = leftBars[index]?.slots ?? [];
@@ -77,29 +94,40 @@ export function mixRungs(
   });
 }
 
-/** How every shape chord of a song is held on each rung, by its name. */
-type Holds = ReadonlyMap<string, Readonly<Record<RungLevel, HeldChord>>>;
+/** How every chord of a song is held: by its name, and by the slots it is played in. */
+type Holds = { readonly byName: ReadonlyMap<string, Hold>; readonly bySlot: ReadonlyMap<number, Hold> };
 
-function holdAll({ document, part, pupils, played }: RungSong): Holds {
+function holdAll({ document, part, pupils, played }: RungSong, memory: RungMemory): Holds {
   const { toShapeChord } = songKeysOf(document, part);
   const instrument = { setup: part.setup, ...part.instrument, hand: pupils.hand };
+  const base = JSON.stringify([part.firstRung, instrument]);
   const chords = uniqueBy(
     played.flatMap(({ slots }) => slots.flatMap(({ chord }) => chord ?? [])),
     formatChordSymbol,
   );
-  const holds = new Map<string, Readonly<Record<RungLevel, HeldChord>>>();
+  const holds = new Map<string, Hold>();
   for (const chord of chords) {
     const shapeChord = toShapeChord(chord);
     const stored = findStoredShape(part, shapeChord)?.fingering;
     if (stored !== undefined) {
-      holds.set(formatChordSymbol(chord), holdOnRungs(shapeChord, stored, instrument, part.firstRung));
+      const key = `${base} ${formatChordSymbol(shapeChord)} ${formatShape(stored.shape)} ${stored.fingers.join('')}`;
+      const hold = remember(memory, key, () => holdOnRungs(shapeChord, stored, instrument, part.firstRung));
+      holds.set(formatChordSymbol(chord), hold);
     }
   }
-  return alikeWhereAlike(holds);
+  const alike = alikeWhereAlike(holds);
+  const bySlot = new Map<number, Hold>();
+  for (const { id, chord } of played.flatMap(({ slots }) => slots)) {
+    const hold = chord === null || bySlot.has(id) ? undefined : alike.get(formatChordSymbol(chord));
+    if (hold !== undefined) {
+      bySlot.set(id, hold);
+    }
+  }
+  return { byName: alike, bySlot };
 }
 
 /** Chords that are held alike on a rung are held alike on every rung below it: an easier rung has no more shapes. */
-function alikeWhereAlike(holds: Holds): Holds {
+function alikeWhereAlike(holds: ReadonlyMap<string, Hold>): ReadonlyMap<string, Hold> {
   let current = holds;
   for (const level of [4, 3, 2, 1] as const) {
     const first = new Map<string, HeldChord>();
@@ -115,10 +143,10 @@ function alikeWhereAlike(holds: Holds): Holds {
   return current;
 }
 
-/** The shape that a slot is held in on a rung, as text; empty where no chord is played. */
-function shapeAt(holds: Holds, { chord }: Slot, level: RungLevel): string {
-  const hold = chord === null ? undefined : holds.get(formatChordSymbol(chord));
-  return hold === undefined ? '' : formatShape(hold[level].fingering.shape);
+/** Whether two slots are held otherwise on a rung. */
+function isHeldOtherwise({ bySlot }: Holds, level: RungLevel, from: Slot, to: Slot): boolean {
+  const [a, b] = [bySlot.get(from.id)?.[level].fingering.shape, bySlot.get(to.id)?.[level].fingering.shape];
+  return a !== b && (a === undefined || b === undefined || a.some((fret, string) => fret !== b[string]));
 }
 
 type Levels = Readonly<Record<RungLevel, readonly RungBar[]>>;
@@ -126,18 +154,17 @@ type Levels = Readonly<Record<RungLevel, readonly RungBar[]>>;
 function deriveLevels(song: RungSong, holds: Holds): Levels {
   const { document, part, played } = song;
   const ornaments = listPlacedOrnaments(document, part);
-  const cycles = cycleTicksOf(played);
+  const full = listFullBars(song);
   const levels: { [level in RungLevel]: readonly RungBar[] } = { 1: [], 2: [], 3: [], 4: [], 5: [] };
   let above: readonly RungBar[] = [];
   let steps: readonly number[] = played.map(() => 0);
   for (const level of [...RUNG_LEVELS].reverse()) {
-    const made = played.map((bar, index) => {
-      const slots = slotsOf({ holds, played }, { level, index, bar });
-      const next = played[index + 1]?.slots[0] ?? null;
-      const isChange = (from: Slot, to: Slot): boolean => shapeAt(holds, from, level) !== shapeAt(holds, to, level);
-      const here = { level, bar, slots, next, isChange, cycleTick: cycles[index] ?? 0 };
-      const { strokes, step } = strokesOf(song, here, { bar: above[index] ?? null, step: steps[index] ?? 0 });
-      const beside = ornaments.get(bar.bar.id)?.filter(({ ornament }) => ornament.rung <= level) ?? [];
+    const isChange = (from: Slot, to: Slot): boolean => isHeldOtherwise(holds, level, from, to);
+    const made = full.map((bar, index) => {
+      const slots = slotsOf({ holds, played }, { level, index, bar: bar.played });
+      const here = { level, bar, slots, isChange };
+      const { strokes, step } = strokesOf(here, { bar: above[index] ?? null, step: steps[index] ?? 0 });
+      const beside = ornaments.get(bar.played.bar.id)?.filter(({ ornament }) => ornament.rung <= level) ?? NO_ORNAMENTS;
       return { bar: { slots, strokes, ornaments: beside }, step };
     });
     above = made.map(({ bar }) => bar);
@@ -145,6 +172,37 @@ function deriveLevels(song: RungSong, holds: Holds): Levels {
     levels[level] = above;
   }
   return levels;
+}
+
+const NO_ORNAMENTS: readonly PlacedOrnament[] = [];
+
+/** A played bar with the song's own strokes, and those on the beat where something comes early (else the same). */
+type FullBar = {
+  readonly played: PlayedBar;
+  /** The first chord of the next bar. */
+  readonly next: Slot | null;
+  readonly strokes: readonly BarStroke[];
+  readonly onTime: readonly BarStroke[];
+};
+
+function listFullBars({ document, part, played }: RungSong): readonly FullBar[] {
+  const cycles = cycleTicksOf(played);
+  const placed = new Map<string, readonly PlacedStroke[]>();
+  const place = (bar: PlayedBar, stored: StoredPattern | null, cycleTick: number): readonly PlacedStroke[] => {
+    const metre = formatMetre(bar.metre);
+    const key = `${metre} ${bar.lengthTicks} ${cycleTick} ${stored?.bars} ${stored?.swing} ${stored?.cells}`;
+    const known = placed.get(key);
+    const strokes = known ?? placeInBar(bar, stored === null ? null : toPattern(stored), cycleTick);
+    placed.set(key, strokes);
+    return strokes;
+  };
+  return played.map((bar, index) => {
+    const next = played[index + 1]?.slots[0] ?? null;
+    const own = place(bar, findHand(document, part, bar).pattern, cycles[index] ?? 0);
+    const strokes = layUnder(bar, own, next);
+    const hasEarly = (next?.pushTicks ?? 0) > 0 || bar.slots.some(({ pushTicks }) => pushTicks > 0);
+    return { played: bar, next, strokes, onTime: hasEarly ? layUnder(withoutPushes(bar), own) : strokes };
+  });
 }
 
 /** Where a pattern of several bars stands at each bar: it begins anew with each round of a line. */
@@ -160,45 +218,46 @@ function cycleTicksOf(played: readonly PlayedBar[]): readonly number[] {
 
 type Here = {
   readonly level: RungLevel;
-  readonly bar: PlayedBar;
+  readonly bar: FullBar;
   readonly slots: readonly RungSlot[];
-  /** The first chord of the next bar. */
-  readonly next: Slot | null;
   /** Whether the hand has to change between two slots. */
   readonly isChange: (from: Slot, to: Slot) => boolean;
-  readonly cycleTick: number;
 };
 type Above = { readonly bar: RungBar | null; readonly step: number };
 
-function strokesOf(
-  { document, part }: RungSong,
-  here: Here,
-  above: Above,
-): { readonly strokes: readonly BarStroke[]; readonly step: number } {
-  const { level, bar, slots, next, cycleTick } = here;
-  const stored = findHand(document, part, bar).pattern;
-  const pattern = stored === null ? null : toPattern(stored);
-  const song = (): readonly BarStroke[] => listBarStrokes(bar, pattern, cycleTick, next);
-  const onBeats = (): readonly BarStroke[] =>
-    onTheBeats(bar, listBarStrokes(withoutPushes(bar), pattern, cycleTick), above);
-  const base = level > 3 ? (above.bar?.strokes ?? song()) : level === 3 ? onBeats() : (above.bar?.strokes ?? []);
-  const strokes = base.map((stroke) => underChord(stroke, bar, slots, level));
-  const step = thinningStep(bar, strokes, level, above.step);
-  const thinned = thin(bar, strokes, step);
-  const steady = level === 3 ? withLastAnd(bar, thinned, strokes) : thinned;
+function strokesOf(here: Here, above: Above): { readonly strokes: readonly BarStroke[]; readonly step: number } {
+  const { level, bar, slots, isChange } = here;
+  const { played, next } = bar;
+  const upper = above.bar?.strokes ?? bar.strokes;
+  const base = level === 3 && bar.onTime !== bar.strokes ? onTheBeats(bar, upper) : upper;
+  const strokes = underChords(base, played, slots, level);
+  const step = thinningStep(played, strokes, level, above.step);
+  const thinned = thin(played, strokes, step);
+  const steady = level === 3 ? withLastAnd(played, thinned, strokes) : thinned;
   const last = steady.at(-1)?.slot ?? null;
-  const changesAfter = last !== null && next !== null && here.isChange(last, next);
-  return { strokes: withWindows(bar, steady, level, { isChange: here.isChange, changesAfter }), step };
+  const changesAfter = last !== null && next !== null && isChange(last, next);
+  return { strokes: withWindows(played, steady, level, { isChange, changesAfter }), step };
 }
 
 /** The places of the rung above without what comes early; a chord that came early is struck on its beat. */
-function onTheBeats(bar: PlayedBar, plain: readonly BarStroke[], above: Above): readonly BarStroke[] {
-  const places = new Set((above.bar?.strokes ?? []).map(({ startTick }) => startTick));
-  return plain.filter(({ startTick }, index) => {
-    const own = slotAtTick(bar, startTick);
-    const isEntry = index === 0 || slotAtTick(bar, plain[index - 1]?.startTick ?? 0) !== own;
+function onTheBeats({ played, onTime }: FullBar, upper: readonly BarStroke[]): readonly BarStroke[] {
+  const places = new Set(upper.map(({ startTick }) => startTick));
+  return onTime.filter(({ startTick }, index) => {
+    const own = slotAtTick(played, startTick);
+    const isEntry = index === 0 || slotAtTick(played, onTime[index - 1]?.startTick ?? 0) !== own;
     return places.has(startTick) || (isEntry && (own?.pushTicks ?? 0) > 0);
   });
+}
+
+/** Strokes under the chords of a rung; the same list where nothing is merged and nothing comes early. */
+function underChords(
+  strokes: readonly BarStroke[],
+  bar: PlayedBar,
+  slots: readonly RungSlot[],
+  level: RungLevel,
+): readonly BarStroke[] {
+  const isPlain = slots.every(({ isMerged, slot }) => !isMerged && (level > 3 || slot.pushTicks === 0));
+  return isPlain && level !== 3 ? strokes : strokes.map((stroke) => underChord(stroke, bar, slots, level));
 }
 
 /** A stroke with the chord that a rung plays under it: below the fourth none comes early, and merged ones go on from before. */
@@ -221,7 +280,7 @@ function slotsOf(
   { level, index, bar }: { readonly level: RungLevel; readonly index: number; readonly bar: PlayedBar },
 ): readonly RungSlot[] {
   return bar.slots.map((slot, at): RungSlot => {
-    const hold = slot.chord === null ? undefined : holds.get(formatChordSymbol(slot.chord));
+    const hold = slot.chord === null ? undefined : holds.bySlot.get(slot.id);
     const isMerged = level <= 2 && at > 0 && isPassing(played, index, at);
     return { slot, held: isMerged ? null : (hold?.[level] ?? null), isMerged };
   });
@@ -229,27 +288,32 @@ function slotsOf(
 
 /** Neighbouring rungs that play the same in every bar as one rung of several levels. */
 function joinEqual(rungs: readonly Rung[]): readonly Rung[] {
-  const joined: { readonly rung: Rung; readonly text: string }[] = [];
+  const joined: Rung[] = [];
   for (const rung of rungs) {
     const last = joined.at(-1);
-    const text = textOf(rung);
-    if (last?.text === text) {
-      joined[joined.length - 1] = { text, rung: { ...rung, levels: [...last.rung.levels, ...rung.levels] } };
+    if (last?.bars.every((bar, index) => isSameBar(bar, rung.bars[index] ?? bar)) === true) {
+      joined[joined.length - 1] = { ...rung, levels: [...last.levels, ...rung.levels] };
     } else {
-      joined.push({ text, rung });
+      joined.push(rung);
     }
   }
-  return joined.map(({ rung }) => rung);
+  return joined;
 }
 
-function textOf({ bars }: Rung): string {
-  return bars
-    .map(({ slots, strokes, ornaments }) => {
-      const shapes = slots.map(
-        ({ held, isMerged }) => `${isMerged} ${held === null ? '' : formatShape(held.fingering.shape)}`,
-      );
-      const hits = strokes.map(({ startTick, cell }) => `${startTick}${cell?.kind === 'stroke' ? cell.sound : ''}`);
-      return `${shapes.join(';')} ${hits.join(',')} ${ornaments.map(({ ornament }) => ornament.id).join(',')}`;
-    })
-    .join('|');
+function isSameBar(a: RungBar, b: RungBar): boolean {
+  return (
+    a.strokes.length === b.strokes.length &&
+    a.ornaments.length === b.ornaments.length &&
+    a.strokes.every((stroke, index) => isSameStroke(stroke, b.strokes[index])) &&
+    a.slots.every((slot, index) => isSameHold(slot, b.slots[index]))
+  );
+}
+
+function isSameStroke({ startTick, cell }: BarStroke, other: BarStroke | undefined): boolean {
+  return startTick === other?.startTick && isEqual(cell, other.cell);
+}
+
+function isSameHold({ held, isMerged }: RungSlot, other: RungSlot | undefined): boolean {
+  const [a, b] = [held?.fingering.shape ?? null, other?.held?.fingering.shape ?? null];
+  return isMerged === other?.isMerged && (a === b || isEqual(a, b));
 }

@@ -3,12 +3,13 @@
  */
 import { describeEdits, hasOwnBars, listPasses, type PassSummary } from '../arrange/form-summary.ts';
 import { findStoredShape } from '../arrange/part-shapes.ts';
+import type { RungBar } from '../arrange/rung.ts';
 import { formatChord } from '../harmony/chord-style.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
-import { sumOf } from '../kernel/list.ts';
+import { sumOf, uniqueBy } from '../kernel/list.ts';
 import { beatTicks, formatMetre, type Metre } from '../rhythm/metre.ts';
 import { formatTempo } from '../rhythm/tempo.ts';
-import type { Fingering } from '../shapes/shape.ts';
+import { type Fingering, formatShape } from '../shapes/shape.ts';
 import type { Bar, Line, Part, Pass, Section, Slot, SongDocument } from '../song/document.ts';
 import { withoutLeftOut } from '../song/lesson-form.ts';
 import { linesOfPass } from '../song/pass-lines.ts';
@@ -17,6 +18,7 @@ import type { ReadingStyle } from '../song/settings.ts';
 import { listSongChords } from '../song/song-chords.ts';
 import { songKeysOf } from '../song/song-keys.ts';
 import type { BoxStyle } from './chord-box.ts';
+import { type HandoutOrnament, listHandoutOrnaments, rightHandWords } from './handout-hands.ts';
 import { formatKeyWords, setupSentences } from './setup-words.ts';
 
 /** A chord in a bar: where its slot starts as a share of the bar's width (0 to 1), and its mark in words. */
@@ -39,7 +41,13 @@ export type HandoutLine = {
 };
 
 /** A section, or one pass of it that has bars of its own. */
-export type HandoutBlock = { readonly name: string; readonly remark: string; readonly lines: readonly HandoutLine[] };
+export type HandoutBlock = {
+  readonly name: string;
+  readonly remark: string;
+  /** What the right hand does, spoken and counted; empty where no pattern is chosen. */
+  readonly rightHand: string;
+  readonly lines: readonly HandoutLine[];
+};
 
 /** A whole handout. `fingering` is null where no shape is stored. */
 export type Handout = {
@@ -50,34 +58,56 @@ export type Handout = {
   readonly boxes: readonly { readonly name: string; readonly fingering: Fingering | null }[];
   readonly form: string;
   readonly blocks: readonly HandoutBlock[];
+  readonly ornaments: readonly HandoutOrnament[];
 };
 
 const NO_BREAK = '\u00A0';
 
-/** Gathers a handout for one part of a song, as the lesson plays it. */
-export function composeHandout(whole: SongDocument, part: Part, reading: ReadingStyle): Handout {
+/**
+ * Gathers a handout for one part of a song, as the lesson plays it: as it is arranged, or as one student's hands play it on their
+ * rungs (`ownBars`, in step with the played bars of the lesson).
+ */
+export function composeHandout(
+  whole: SongDocument,
+  part: Part,
+  reading: ReadingStyle,
+  ownBars: readonly RungBar[] | null = null,
+): Handout {
   const document = withoutLeftOut(whole);
   const played = listPlayedBars(document);
+  const source = { document, part, played, ownBars };
   const { toShapeChord } = songKeysOf(document, part);
   const passes = listPasses(document, played);
+  const style = (chord: ChordSymbol): string => formatChord(chord, reading.chordStyle);
+  const own =
+    ownBars === null ? null : new Map(ownBars.flatMap(({ slots }) => slots.map((each) => [each.slot.id, each])));
   const words: Words = {
-    nameOf: (chord) => formatChord(toShapeChord(chord), reading.chordStyle),
+    nameOf: (slot, chord) => {
+      const held = own?.get(slot.id);
+      return held?.isMerged === true ? null : style(held?.held?.chord ?? toShapeChord(chord));
+    },
     metre: document.facts.metre,
+    rightHandOf: (section) => rightHandWords(source, section),
   };
-  const chords = listSongChords(document, played).map(({ chord }) => toShapeChord(chord));
+  const stored = listSongChords(document, played).map(({ chord }) => toShapeChord(chord));
+  const boxes =
+    ownBars === null
+      ? stored.map((chord) => ({ chord, fingering: findStoredShape(part, chord)?.fingering ?? null }))
+      : uniqueBy(
+          ownBars.flatMap(({ slots }) => slots.flatMap(({ held }) => held ?? [])),
+          ({ fingering }) => formatShape(fingering.shape),
+        );
   return {
     title: document.facts.title,
     credit: document.facts.credit,
     boxStyle: boxStyleOf(part.setup.capoFret, reading, 'fingers'),
-    setup: setupSentences(document, part, totalsOf(played)),
-    boxes: chords.map((chord) => ({
-      name: formatChord(chord, reading.chordStyle),
-      fingering: findStoredShape(part, chord)?.fingering ?? null,
-    })),
+    setup: [...setupSentences(document, part, totalsOf(played)), ...(ownBars === null ? [] : ['Your part.'])],
+    boxes: boxes.map(({ chord, fingering }) => ({ name: style(chord), fingering })),
     form: (passes.length < 2 ? [] : passes)
       .map(({ label, bars }) => `${label} (${bars})`.replaceAll(' ', NO_BREAK))
       .join(' · '),
     blocks: document.map.sections.flatMap((section) => blocksOf(document, section, passes, words)),
+    ornaments: listHandoutOrnaments(source, reading),
   };
 }
 
@@ -93,6 +123,7 @@ function blocksOf(
   const main: HandoutBlock = {
     name: section.name,
     remark: remarkOf(section, own, summaries),
+    rightHand: words.rightHandOf(section),
     lines: section.lines.map((line) => toHandoutLine(line, cuesByPass(section, line, inStep), words)),
   };
   const differing = own.flatMap((pass, index): readonly HandoutBlock[] => {
@@ -103,6 +134,7 @@ function blocksOf(
           {
             name: `${section.name}, time ${index + 1}`,
             remark: 'as played',
+            rightHand: '',
             lines: linesOfPass(found, pass).map((line) => toHandoutLine(line, joinCues(line.cues), words)),
           },
         ];
@@ -143,7 +175,12 @@ function joinCues(cues: readonly string[]): readonly string[] {
   return cues.length === 0 ? [] : [cues.join(' / ')];
 }
 
-type Words = { readonly nameOf: (chord: ChordSymbol) => string; readonly metre: Metre };
+/** How things are called; a chord that another goes on in the place of has no name. */
+type Words = {
+  readonly nameOf: (slot: Slot, chord: ChordSymbol) => string | null;
+  readonly metre: Metre;
+  readonly rightHandOf: (section: Section) => string;
+};
 
 /** How boxes behind a capo are drawn for a way of reading. */
 export function boxStyleOf(capoFret: number, reading: ReadingStyle, detail: BoxStyle['detail']): BoxStyle {
@@ -168,14 +205,11 @@ function toHandoutBar(bar: Bar, words: Words): HandoutBar {
   const metre = bar.metre ?? words.metre;
   const length = sumOf(bar.slots, ({ ticks }) => ticks);
   let start = 0;
-  const chords = bar.slots.map((slot): HandoutChord => {
-    const chord: HandoutChord = {
-      text: slot.chord === null ? 'no chord' : words.nameOf(slot.chord),
-      startShare: start / length,
-      mark: markWords(slot, start, metre),
-    };
+  const chords = bar.slots.flatMap((slot): readonly HandoutChord[] => {
+    const name = slot.chord === null ? 'no chord' : words.nameOf(slot, slot.chord);
+    const chord = { startShare: start / length, mark: markWords(slot, start, metre) };
     start += slot.ticks;
-    return chord;
+    return name === null ? [] : [{ text: name, ...chord }];
   });
   return { chords, above: barChangeWords(bar, metre), isSame: bar.same };
 }

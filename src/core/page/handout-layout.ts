@@ -10,7 +10,9 @@ import { type Block, type Layout, wrapText } from './block.ts';
 import { boxHeightMm, drawChordBox } from './chord-box.ts';
 import { lineMark, type Mark, type MeasureText, moveDown, type Page, type TextStyle, textMark } from './drawing.ts';
 import type { Handout, HandoutBlock } from './handout-content.ts';
+import type { HandoutOrnament } from './handout-hands.ts';
 import { layLine } from './handout-line.ts';
+import { drawTablature, type Tablature } from './tablature.ts';
 
 /** Sheets of paper by name, in mm. */
 export const PAPERS = {
@@ -46,6 +48,7 @@ function layBlocks(handout: Handout, layout: Layout): readonly Block[] {
     ...layBoxes(handout, layout),
     ...(handout.form === '' ? [] : layForm(handout.form, layout)),
     ...handout.blocks.flatMap((block) => laySection(block, layout)),
+    ...layOrnaments(handout.ornaments, layout),
   ];
 }
 
@@ -128,7 +131,66 @@ function laySection(block: HandoutBlock, layout: Layout): readonly Block[] {
     ],
     keepsNext: true,
   };
-  return [heading, ...block.lines.flatMap((line) => layLine(line, layout))];
+  return [heading, ...layRightHand(block.rightHand, layout), ...block.lines.flatMap((line) => layLine(line, layout))];
+}
+
+/** What the right hand does in a section, in one row or more. */
+function layRightHand(text: string, { widthMm, scale, measure }: Layout): readonly Block[] {
+  const sizeMm = 3 * scale;
+  return text === ''
+    ? []
+    : wrapText(text, widthMm, (words) => measure(words, sizeMm, 'text', false)).map((line) => ({
+        heightMm: 4.4 * scale,
+        marks: [textMark(line, [0, 3 * scale], sizeMm, { tone: 'quiet' })],
+        keepsNext: true,
+      }));
+}
+
+const TAB_SCALE = 0.8;
+
+/** Ornaments in tablature, as many in a row as go beside each other. */
+function layOrnaments(ornaments: readonly HandoutOrnament[], { widthMm, scale }: Layout): readonly Block[] {
+  const size = TAB_SCALE * scale;
+  const rows: { readonly label: string; readonly tab: Tablature; readonly xMm: number }[][] = [];
+  let used = widthMm;
+  for (const { label, bar } of ornaments) {
+    const tab = drawTablature(bar);
+    const ownMm = tab.widthMm * size + 5 * scale;
+    if (used + ownMm > widthMm + 5 * scale) {
+      rows.push([]);
+      used = 0;
+    }
+    rows.at(-1)?.push({ label, tab, xMm: used });
+    used += ownMm;
+  }
+  return rows.map((row) => ({
+    heightMm: 7 * scale + Math.max(...row.map(({ tab }) => tab.heightMm)) * size,
+    marks: row.flatMap(({ label, tab, xMm }) => [
+      textMark(label, [xMm, 5 * scale], 2.8 * scale, { tone: 'quiet' }),
+      ...tab.marks.map((mark) => moveRight(moveDown(scaleMark(mark, size), 5.6 * scale), xMm)),
+    ]),
+    keepsNext: false,
+  }));
+}
+
+/** A mark at another size, seen from the top left corner. */
+function scaleMark(mark: Mark, by: number): Mark {
+  switch (mark.kind) {
+    case 'line':
+      return {
+        ...mark,
+        x1Mm: mark.x1Mm * by,
+        y1Mm: mark.y1Mm * by,
+        x2Mm: mark.x2Mm * by,
+        y2Mm: mark.y2Mm * by,
+      };
+    case 'text':
+      return { ...mark, xMm: mark.xMm * by, yMm: mark.yMm * by, sizeMm: mark.sizeMm * by };
+    case 'dot':
+      return { ...mark, xMm: mark.xMm * by, yMm: mark.yMm * by, radiusMm: mark.radiusMm * by };
+    case 'bar':
+      return { ...mark, xMm: mark.xMm * by, yMm: mark.yMm * by, lengthMm: mark.lengthMm * by };
+  }
 }
 
 /** Fills pages from the top; a block that keeps the next one goes over with it. */

@@ -144,11 +144,32 @@ export function listBarStrokes(
   fromTick = 0,
   next: Slot | null = null,
 ): readonly BarStroke[] {
-  const plain = pattern ?? plainPattern(bar);
-  const { strokes } = fitPattern(plain, bar.lengthTicks, bar.metre, fromTick);
+  return layUnder(bar, placeInBar(bar, pattern, fromTick), next);
+}
+
+/** The strokes of a pattern in the time of a bar, whatever is played there: the same for all bars of one metre and length. */
+export function placeInBar(bar: PlayedBar, pattern: Pattern | null, fromTick: number): readonly PlacedStroke[] {
+  return fitPattern(pattern ?? plainPattern(bar), bar.lengthTicks, bar.metre, fromTick).strokes;
+}
+
+/** Strokes with the chords of a bar laid under them; see {@link listBarStrokes}. */
+export function layUnder(
+  bar: PlayedBar,
+  strokes: readonly PlacedStroke[],
+  next: Slot | null = null,
+): readonly BarStroke[] {
   const entries = listEntries(bar, next);
-  const placed = strokes.map((stroke): BarStroke => ({ ...stroke, slot: slotAt(entries, stroke.startTick) }));
-  const heard = placed.filter((stroke, index, all) => isHeard(stroke, bar, all.slice(0, index)));
+  // Written out: a song has thousands of strokes, and copies by spreading take several times as long.
+  const placed = strokes.map(
+    ({ startTick, lengthTicks, cell, index }): BarStroke => ({
+      startTick,
+      lengthTicks,
+      cell,
+      index,
+      slot: slotAt(entries, startTick),
+    }),
+  );
+  const heard = placed.filter((stroke, index) => isHeard(stroke, bar, placed, index));
   const early = entries.flatMap(({ slot, pushTicks, startTick }): readonly BarStroke[] => {
     const isStruck = heard.some((stroke) => stroke.slot === slot && stroke.startTick < startTick + pushTicks);
     return pushTicks === 0 || startTick < 0 || slot.chord === null || isStruck
@@ -202,12 +223,14 @@ function slotAt(entries: readonly Entry[], tick: number): Slot | null {
   return entries.findLast(({ startTick }) => startTick <= tick)?.slot ?? null;
 }
 
-function isHeard(stroke: BarStroke, bar: PlayedBar, before: readonly BarStroke[]): boolean {
+function isHeard(stroke: BarStroke, bar: PlayedBar, all: readonly BarStroke[], index: number): boolean {
   const { slot, cell } = stroke;
   if (slot === null || slot.chord === null || cell === null || !isStruck(cell)) {
     return false;
   }
-  const isLater = before.some((each) => each.slot === slot && each.cell !== null && isStruck(each.cell));
+  const isLater =
+    (slot.hold || slot.stop !== null) &&
+    all.some((each, at) => at < index && each.slot === slot && each.cell !== null && isStruck(each.cell));
   const at = bar.slots.indexOf(slot);
   // The next bar's chord, come early: held or cut, it is struck once.
   return at < 0

@@ -1,8 +1,11 @@
 import { useEffect, useMemo, useState } from 'react';
 import { createGlobalStyle, styled } from 'styled-components';
+import { mixRungs } from '../../../core/arrange/rungs.ts';
 import { composeHandout } from '../../../core/page/handout-content.ts';
 import { layOutHandout, PAPERS } from '../../../core/page/handout-layout.ts';
+import type { RungLevel } from '../../../core/song/document.ts';
 import { useSettings } from '../../api/settings.tsx';
+import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { Marks } from '../../painters/marks.tsx';
 import { PAPER_CHOICES, usePaper } from '../../theme/paper.ts';
@@ -11,6 +14,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
+import { Select } from '../../ui/select.tsx';
 import { createMeasure } from './measure-text.ts';
 
 /** Step 7: the page a student takes home, as it will be printed. */
@@ -20,10 +24,15 @@ export function HandoutPage() {
   const settings = useSettings();
   const [paper, setPaper] = usePaper();
   const areFontsLoaded = useFonts();
-  const pages = useMemo(
-    () => (areFontsLoaded ? layOutHandout(composeHandout(document, part, settings), paper, createMeasure()) : []),
-    [document, part, settings, paper, areFontsLoaded],
-  );
+  const { pupils } = usePupils();
+  const [stand, setStand] = useState<Stand>(AS_ARRANGED);
+  const pages = useMemo(() => {
+    if (!areFontsLoaded) {
+      return [];
+    }
+    const own = stand === null ? null : mixRungs(document, part, pupils, stand);
+    return layOutHandout(composeHandout(document, part, settings, own), paper, createMeasure());
+  }, [document, part, pupils, settings, paper, areFontsLoaded, stand]);
   useKeyedActions('Handout', [
     { key: 'p', label: 'Print the page', run: () => window.print() },
     { key: 'a', label: 'The other paper: A4 or Letter', run: () => setPaper(paper === 'A4' ? 'Letter' : 'A4') },
@@ -36,6 +45,7 @@ export function HandoutPage() {
     <Page>
       <PrintSize $widthMm={widthMm} $heightMm={heightMm} />
       <Bar>
+        <StandChoice stand={stand} onChange={setStand} />
         <Choice label="Paper" options={PAPER_CHOICES} value={paper} onChange={setPaper} />
         <p role="status">
           {!areFontsLoaded
@@ -60,6 +70,47 @@ export function HandoutPage() {
         </Sheet>
       ))}
     </Page>
+  );
+}
+
+/** On which rung each hand stands; null: the page as it is arranged. */
+type Stand = { readonly left: RungLevel; readonly right: RungLevel } | null;
+
+const AS_ARRANGED = null;
+const HANDS = ['1', '2', '3', '4', '5'] as const;
+
+/** Whose page it is: as arranged, or one student's part. */
+function StandChoice({ stand, onChange }: { readonly stand: Stand; readonly onChange: (stand: Stand) => void }) {
+  const options = HANDS.map((value) => ({ value, text: value }));
+  const level = (text: string): RungLevel => Number(text) as RungLevel;
+  return (
+    <>
+      <Choice
+        label="For"
+        options={[
+          { value: 'all', text: 'all' },
+          { value: 'one', text: 'one part' },
+        ]}
+        value={stand === null ? 'all' : 'one'}
+        onChange={(value) => onChange(value === 'all' ? AS_ARRANGED : { left: 3, right: 3 })}
+      />
+      {stand !== null && (
+        <>
+          <Select
+            label="Left hand on rung"
+            options={options}
+            value={String(stand.left) as (typeof HANDS)[number]}
+            onChange={(value) => onChange({ ...stand, left: level(value) })}
+          />
+          <Select
+            label="Right hand on rung"
+            options={options}
+            value={String(stand.right) as (typeof HANDS)[number]}
+            onChange={(value) => onChange({ ...stand, right: level(value) })}
+          />
+        </>
+      )}
+    </>
   );
 }
 

@@ -16,7 +16,7 @@ import { listEasierShapes } from '../shapes/easier-shapes.ts';
 import { scoreFingering } from '../shapes/effort.ts';
 import { EFFORT_TERMS, type EffortTerm, termPlace } from '../shapes/effort-terms.ts';
 import { findFingering, type Instrument, rankShapes } from '../shapes/rank-shapes.ts';
-import { type Finger, type Fingering, isBarreChord, parseShape } from '../shapes/shape.ts';
+import { type Finger, type Fingering, isBarreChord, parseShape, type Shape } from '../shapes/shape.ts';
 import type { FirstRung, RungLevel } from '../song/document.ts';
 import { TRIADS } from './rung-triads.data.ts';
 
@@ -106,7 +106,7 @@ export function toHeldByHand(chord: ChordSymbol, fingering: Fingering, instrumen
 }
 
 /** What the hand has to do, whatever is heard: a first rung is easy because it is thin. */
-const HAND_TERMS: ReadonlySet<EffortTerm> = new Set(EFFORT_TERMS.slice(0, termPlace('height') + 1));
+const HAND_TERMS: ReadonlySet<EffortTerm> = new Set(EFFORT_TERMS.slice(0, termPlace('thumb') + 1));
 
 function toHeld(chord: ChordSymbol, fingering: Fingering, how: HeldChord['how'], instrument: Instrument): HeldChord {
   const { setup, scaleLengthMm, hand } = instrument;
@@ -137,6 +137,14 @@ function listFirstShapes(chord: ChordSymbol, instrument: Instrument): readonly H
 function listTriads(chord: ChordSymbol, instrument: Instrument): readonly HeldChord[] {
   const frets = instrument.setup.tuning.name === 'standard' ? TRIADS[formatChordSymbol(chord)] : undefined;
   const shape = frets === undefined ? null : parseShape(frets, instrument.setup.tuning.openMidi.length);
-  const fingering = shape?.ok === true ? findFingering(shape.value, instrument) : null;
+  const fingering = shape?.ok === true ? fingerTriad(shape.value, instrument) : null;
   return fingering === null ? [] : [toHeld(chord, fingering, 'triad', instrument)];
+}
+
+/** One stopped string takes the finger of its fret, as first books print it; more take the easiest fingers. */
+function fingerTriad(shape: Shape, instrument: Instrument): Fingering | null {
+  const stopped = shape.filter((fret) => fret !== null && fret > 0);
+  return stopped.length === 1
+    ? { shape, fingers: shape.map((fret) => (fret === null || fret === 0 ? null : fingerAt(fret))) }
+    : findFingering(shape, instrument);
 }

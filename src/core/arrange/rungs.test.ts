@@ -13,7 +13,7 @@ import { AVERAGE_HAND } from '../shapes/hand.ts';
 import { rankShapes } from '../shapes/rank-shapes.ts';
 import { formatShape } from '../shapes/shape.ts';
 import { applyCommand } from '../song/commands.ts';
-import type { SongDocument } from '../song/document.ts';
+import { FIRST_RUNGS, type SongDocument } from '../song/document.ts';
 import { changePart, mainPartOf } from '../song/parts.ts';
 import { listPlayedBars, type PlayedBar } from '../song/played-bars.ts';
 import { toStoredPattern } from '../song/right-hand.ts';
@@ -113,6 +113,7 @@ const arbitrarySong = fc.record({
   choice: fc.nat(2),
   pattern: fc.option(fc.constantFrom(...SHELF.filter(({ pattern }) => pattern.metre.beats === 4)), { nil: null }),
   tempo: fc.integer({ min: 50, max: 200 }),
+  firstRung: fc.constantFrom(...FIRST_RUNGS),
 });
 
 function songOf({
@@ -121,6 +122,7 @@ function songOf({
   choice,
   pattern,
   tempo,
+  firstRung,
 }: typeof arbitrarySong extends fc.Arbitrary<infer T> ? T : never): SongDocument {
   const cells = bars.map((chords, index) =>
     chords
@@ -139,6 +141,7 @@ function songOf({
   const partId = mainPartOf(song).id;
   const held = changePart(song, partId, (part) => ({
     ...part,
+    firstRung,
     shapes: CHORDS.map(({ chord, fingerings }) => ({
       chord,
       slotId: null,

@@ -115,7 +115,7 @@ function holdAll({ document, part, pupils, played }: RungSong, memory: RungMemor
       holds.set(formatChordSymbol(chord), hold);
     }
   }
-  const alike = alikeWhereAlike(holds);
+  const alike = alikeWhereAlike(holds, part.firstRung === 'bass' ? BASS_LEVELS : EASED_LEVELS);
   const bySlot = new Map<number, Hold>();
   for (const { id, chord } of played.flatMap(({ slots }) => slots)) {
     const hold = chord === null || bySlot.has(id) ? undefined : alike.get(formatChordSymbol(chord));
@@ -126,10 +126,17 @@ function holdAll({ document, part, pupils, played }: RungSong, memory: RungMemor
   return { byName: alike, bySlot };
 }
 
+/** Where chords may fall together; bass notes follow the slash basses, whatever is held above them. */
+const EASED_LEVELS = [4, 3, 2, 1] as const;
+const BASS_LEVELS = [4, 3, 2] as const;
+
 /** Chords that are held alike on a rung are held alike on every rung below it: an easier rung has no more shapes. */
-function alikeWhereAlike(holds: ReadonlyMap<string, Hold>): ReadonlyMap<string, Hold> {
+function alikeWhereAlike(
+  holds: ReadonlyMap<string, Hold>,
+  levels: readonly (typeof EASED_LEVELS)[number][],
+): ReadonlyMap<string, Hold> {
   let current = holds;
-  for (const level of [4, 3, 2, 1] as const) {
+  for (const level of levels) {
     const first = new Map<string, HeldChord>();
     current = new Map(
       [...current].map(([name, hold]) => {

@@ -1,7 +1,8 @@
 /* Whether the hand that holds a chord has a finger free for one more note (rule S13), and which shape would have one. */
 
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
-import { isLegalFingering } from '../shapes/fingering.ts';
+import { scoreFingering } from '../shapes/effort.ts';
+import { isLegalFingering, listFingerings } from '../shapes/fingering.ts';
 import { type Instrument, rankShapes } from '../shapes/rank-shapes.ts';
 import { type Finger, type Fingering, fretSpanOf, listBarres } from '../shapes/shape.ts';
 
@@ -62,14 +63,24 @@ export function findUnfreeNote(held: Fingering, notes: readonly BesideNote[]): B
 
 const TRIED_SHAPES = 12;
 
-/** The easiest shape of a chord that has a finger free for all the notes; null where there is none among the first dozen. */
+/**
+ * The easiest way to hold a chord with a finger free for all the notes, other fingers for the same shape among them (a G with ring
+ * and little finger frees the index); null where there is none among the first dozen shapes.
+ */
 export function findFreeShape(
   chord: ChordSymbol,
   notes: readonly BesideNote[],
   instrument: Instrument,
 ): Fingering | null {
-  const found = rankShapes(chord, instrument, TRIED_SHAPES).find(
-    ({ fingering }) => findUnfreeNote(fingering, notes) === null,
-  );
-  return found === undefined ? null : found.fingering;
+  const { setup, scaleLengthMm, hand } = instrument;
+  const effortOf = (fingering: Fingering): number =>
+    scoreFingering(fingering, { capoFret: setup.capoFret, scaleLengthMm, hand }).total;
+  for (const { fingering } of rankShapes(chord, instrument, TRIED_SHAPES)) {
+    const free = listFingerings(fingering.shape, hand.usesThumb).filter((held) => findUnfreeNote(held, notes) === null);
+    const [first, ...rest] = free;
+    if (first !== undefined) {
+      return rest.reduce((best, held) => (effortOf(held) < effortOf(best) ? held : best), first);
+    }
+  }
+  return null;
 }

@@ -1,228 +1,28 @@
-import { useMemo, useState } from 'react';
-import { styled } from 'styled-components';
-import { listPasses } from '../../../core/arrange/form-summary.ts';
-import type { Rung } from '../../../core/arrange/rungs.ts';
-import { listRungNotes } from '../../../core/arrange/strum-events.ts';
-import type { SongCommand } from '../../../core/song/commands.ts';
+import { useMemo } from 'react';
 import { listPlayedBars, type PlayedBar } from '../../../core/song/played-bars.ts';
-import { sayCommandError } from '../../editor/command-messages.ts';
-import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
-import { useAudition } from '../../sound/use-audition.ts';
-import { colour, frame } from '../../theme/tokens.ts';
-import { Button } from '../../ui/button.tsx';
-import { Caution } from '../../ui/caution.tsx';
-import { Choice } from '../../ui/choice.tsx';
+import { useDocument } from '../../editor/use-song.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
-import { useKeyedActions } from '../../ui/keys.tsx';
 import { Loading } from '../../ui/loading.tsx';
-import { Select } from '../../ui/select.tsx';
-import { HandEdits } from './hand-edits.tsx';
-import { type ChosenChord, LineTable } from './line-table.tsx';
-import { LeftBench, RightBench } from './rung-bench.tsx';
-import { RungRow } from './rung-row.tsx';
-import { StudentPart } from './student-part.tsx';
+import { RungsView } from './rungs-view.tsx';
 import { useRungs } from './use-rungs.ts';
 
 /** Step 6: the same song on five rungs. */
 export function RungsPage() {
   const document = useDocument();
-  const rungs = useRungs();
   const played = useMemo(() => listPlayedBars(document), [document]);
-  if (played.length === 0) {
-    return <EmptyStep title="No bars yet" text="Rungs are made from the song's bars; it has none yet." />;
-  }
+  return played.length === 0 ? (
+    <EmptyStep title="No bars yet" text="Rungs are made from the song's bars; it has none yet." />
+  ) : (
+    <DerivedRungs played={played} />
+  );
+}
+
+function DerivedRungs({ played }: { readonly played: readonly PlayedBar[] }) {
+  const rungs = useRungs();
   return rungs === null ? (
     <Loading what="Working out the rungs …" />
   ) : (
     // While the next answer is on its way the bars of the last one may be fewer.
-    <Rungs rungs={rungs} played={played.slice(0, rungs[0]?.bars.length ?? 0)} />
+    <RungsView rungs={rungs} played={played.slice(0, rungs[0]?.bars.length ?? 0)} />
   );
 }
-
-function Rungs({ rungs, played }: { readonly rungs: readonly Rung[]; readonly played: readonly PlayedBar[] }) {
-  const { run, problem } = useRun();
-  const lines = useLines(played);
-  const [lineKey, setLine] = useState('');
-  const [chosen, setChosen] = useState<ChosenChord | null>(null);
-  const [chosenLevel, setLevel] = useState(4);
-  const line = lines.find(({ key }) => key === lineKey) ?? lines[0];
-  const rung = rungs.find(({ levels }) => levels.some((level) => level === chosenLevel)) ?? rungs[0];
-  const most = Math.max(1, ...rungs.map(({ difficulty }) => difficulty.total));
-  const { audition, hear } = useHearing(rung, played, line);
-  useKeyedActions('Rungs', [{ key: 'h', label: 'Hear the line on the chosen rung, or stop', run: hear }]);
-  return (
-    <Page>
-      <div>
-        <h2>One song, five rungs</h2>
-        <Ladder aria-label="Rungs, the hardest first">
-          {[...rungs].reverse().map((each) => (
-            <RungRow
-              key={each.levels[0]}
-              rung={each}
-              played={played}
-              share={each.difficulty.total / most}
-              isChosen={each === rung}
-              onChoose={() => {
-                setLevel(each.levels[0] ?? 1);
-                setChosen(null);
-              }}
-            />
-          ))}
-        </Ladder>
-        <h2>Side by side</h2>
-        {line !== undefined && (
-          <>
-            <Select
-              label="The line"
-              options={lines.map(({ key, text }) => ({ value: key, text }))}
-              value={line.key}
-              onChange={setLine}
-            />
-            <LineTable
-              rungs={rungs}
-              played={played}
-              barIndexes={line.bars}
-              chosen={chosen}
-              onChoose={(chord) => {
-                setChosen(chord);
-                setLevel(chord.level);
-              }}
-            />
-          </>
-        )}
-      </div>
-      <Bench>
-        {[problem, audition.problem].filter(Boolean).map((text) => (
-          <Caution key={text} role="alert">
-            {text}
-          </Caution>
-        ))}
-        <h2>Rung {rung?.levels.join(', ')}</h2>
-        <Button onPress={hear}>{audition.playing === null ? `Hear ${line?.text ?? ''}` : 'Stop'}</Button>
-        {audition.playing !== null && (
-          <p role="status">
-            {audition.playing}: {audition.scheduled.notes} notes in {audition.scheduled.seconds.toFixed(1)} s.
-          </p>
-        )}
-        {rung !== undefined && (
-          <RungBench rungs={rungs} rung={rung} played={played} chosen={chosen} line={line} run={run} />
-        )}
-        <StudentPart played={played} bars={line?.bars ?? []} onHear={audition.playNotes} />
-        <HandEdits played={played} run={run} />
-        <Caution>Begin with headphones turned low.</Caution>
-      </Bench>
-    </Page>
-  );
-}
-
-/** What can be changed by hand on the chosen rung. */
-function RungBench(props: {
-  readonly rungs: readonly Rung[];
-  readonly rung: Rung;
-  readonly played: readonly PlayedBar[];
-  readonly chosen: ChosenChord | null;
-  readonly line: LinePlace | undefined;
-  readonly run: (command: SongCommand) => void;
-}) {
-  const { rungs, rung, played, chosen, line, run } = props;
-  const bar = played[chosen?.barIndex ?? line?.bars[0] ?? 0];
-  return (
-    <>
-      {rung.levels.includes(1) && <FirstRungChoice run={run} />}
-      {chosen === null ? (
-        <p>Press a chord of the line to hold it otherwise on its rung.</p>
-      ) : (
-        <LeftBench chosen={chosen} rungs={rungs} played={played} run={run} />
-      )}
-      {bar !== undefined && <RightBench level={rung.levels[0] ?? 1} bar={bar} run={run} />}
-    </>
-  );
-}
-
-/** Bass notes or triads, as the teacher chooses. */
-function FirstRungChoice({ run }: { readonly run: (command: SongCommand) => void }) {
-  const { id: partId, firstRung } = usePart();
-  return (
-    <Choice
-      label="It plays"
-      options={[
-        { value: 'triads', text: 'whole triads' },
-        { value: 'bass', text: 'bass notes' },
-      ]}
-      value={firstRung}
-      onChange={(value) => run({ kind: 'set-first-rung', partId, firstRung: value })}
-    />
-  );
-}
-
-/** Runs a command and says why it could not be done. */
-function useRun() {
-  const editor = useSongEditor();
-  const [problem, setProblem] = useState('');
-  const run = (command: SongCommand): void => {
-    const error = editor.run(command);
-    setProblem(error === null ? '' : sayCommandError(error));
-  };
-  return { run, problem };
-}
-
-/** A line of the song where it is played first. */
-type LinePlace = { readonly key: string; readonly text: string; readonly bars: readonly number[] };
-
-const MOST_BARS = 8;
-
-function useLines(played: readonly PlayedBar[]): readonly LinePlace[] {
-  const document = useDocument();
-  return useMemo(() => {
-    const passes = listPasses(document, played);
-    const lines = new Map<number, LinePlace>();
-    const counts = new Map<number, number>();
-    for (const [index, bar] of played.entries()) {
-      const before = lines.get(bar.lineId);
-      if (before === undefined) {
-        const number = (counts.get(bar.passIndex) ?? 0) + 1;
-        counts.set(bar.passIndex, number);
-        const label = passes.find(({ passIndex }) => passIndex === bar.passIndex)?.label ?? bar.section.name;
-        lines.set(bar.lineId, { key: String(bar.lineId), text: `${label}, line ${number}`, bars: [index] });
-      } else if (before.bars.at(-1) === index - 1 && before.bars.length < MOST_BARS && bar.round === 1) {
-        lines.set(bar.lineId, { ...before, bars: [...before.bars, index] });
-      }
-    }
-    return [...lines.values()];
-  }, [document, played]);
-}
-
-/** Plays a line on a rung. */
-function useHearing(rung: Rung | undefined, played: readonly PlayedBar[], line: LinePlace | undefined) {
-  const document = useDocument();
-  const part = usePart();
-  const audition = useAudition();
-  const hear = (): void => {
-    if (audition.playing !== null) {
-      audition.stop();
-    } else if (rung !== undefined && line !== undefined) {
-      const notes = listRungNotes({ document, part, played }, rung.bars, line.bars[0] ?? 0, line.bars.length);
-      audition.playNotes(`${line.text} on rung ${rung.levels.join(', ')}`, notes);
-    }
-  };
-  return { audition, hear };
-}
-
-const Page = styled.div`
-  display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx + 20}px; min-height: calc(100vh - ${frame.stripPx + 1}px);
-  > div { padding: 20px 24px 40px; min-width: 0; }
-  > div > h2:not(:first-child) { margin-top: 26px; }
-  @media (max-width: 900px) {
-    grid-template-columns: minmax(0, 1fr);
-  }
-`;
-const Bench = styled.aside`
-  border-left: 1px solid ${colour.hairline}; padding: 20px 24px; display: grid; gap: 14px; align-content: start; min-width: 0;
-  position: sticky; top: ${frame.stripPx + 1}px; align-self: start; min-height: calc(100vh - ${frame.stripPx + 1}px); max-height: calc(100vh - ${frame.stripPx + 1}px); overflow: auto;
-  p { font-size: 14px; }
-  section { display: grid; gap: 8px; justify-items: start; }
-  @media (max-width: 900px) { border-left: 0; border-top: 1px solid ${colour.hairline}; position: static; max-height: none; }
-`;
-const Ladder = styled.ul`
-  list-style: none; margin: 0; padding: 0;
-`;

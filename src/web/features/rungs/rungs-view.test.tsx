@@ -1,0 +1,90 @@
+import { cleanup, fireEvent, screen, within } from '@testing-library/react';
+import { afterEach, describe, expect, test } from 'vitest';
+import { deriveRungs } from '../../../core/arrange/rungs.ts';
+import { AVERAGE_HAND } from '../../../core/shapes/hand.ts';
+import { formatShape } from '../../../core/shapes/shape.ts';
+import { applyCommand } from '../../../core/song/commands.ts';
+import type { SongDocument } from '../../../core/song/document.ts';
+import { newSong } from '../../../core/song/new-song.ts';
+import { mainPartOf } from '../../../core/song/parts.ts';
+import { listPlayedBars } from '../../../core/song/played-bars.ts';
+import { songFromChart } from '../../../test-support/read-chart.ts';
+import { showSong } from '../../../test-support/song-screen.tsx';
+import { RungsPage } from './rungs-page.tsx';
+import { RungsView } from './rungs-view.tsx';
+
+const SONG = songFromChart(
+  'key: C\ntempo: 90\nC = x32010\nG = 320003\nF = 133211\n\nVerse:\n| C | F |\n| G | C |\n\nChorus:\n| F G | C |\n',
+);
+
+function showRungs(song: SongDocument) {
+  const rungs = deriveRungs(song, mainPartOf(song), { hand: AVERAGE_HAND, known: null });
+  return showSong(song, <RungsView rungs={rungs} played={listPlayedBars(song)} />);
+}
+const byLabel = (label: RegExp | string) => fireEvent.click(screen.getByLabelText(label));
+const editsIn = (editor: ReturnType<typeof showRungs>) =>
+  mainPartOf(editor.store.getState().history.present).rungEdits.map((edit) =>
+    edit.hand === 'left'
+      ? `${edit.rung} ${edit.fingering === null ? 'goes on' : formatShape(edit.fingering.shape)} ${edit.slotId === null ? 'throughout' : 'here'}`
+      : `${edit.rung} ${edit.pattern.name}`,
+  );
+
+afterEach(cleanup);
+
+describe('the rungs of a song', () => {
+  test('wait for bars', () => {
+    showSong(newSong('Empty'), <RungsPage />);
+    expect(screen.getByText('No bars yet')).toBeTruthy();
+  });
+
+  test('stand under each other, the hardest on top, with what makes them hard', () => {
+    showRungs(SONG);
+    const ladder = within(screen.getByLabelText('Rungs, the hardest first'));
+    const texts = ladder
+      .getAllByRole('listitem')
+      .flatMap(({ textContent }) => (/easy fingers/.test(textContent) ? [textContent] : []));
+    expect(texts[0]).toMatch(/showpiece|the song/);
+    expect(texts[0]).toMatch(/1 barre; hardest .* in 0\.67 s, bar \d/);
+    expect(texts.at(-1)).toMatch(/no barres/);
+    const totals = texts.map((text) => Number(/([\d.]+) easy fingers/.exec(text)?.[1]));
+    expect(totals).toEqual([...totals].sort((a, b) => b - a));
+  });
+
+  test('a chord is held otherwise throughout a rung or here only, or gives way to the one before', () => {
+    const editor = showRungs(SONG);
+    byLabel('Rung 3, bar 2: F xx3211');
+    expect(screen.getByText('F on rung 3')).toBeTruthy();
+    expect(screen.getByText(/Barres in short sets/)).toBeTruthy();
+    byLabel('133211 wherever F comes');
+    byLabel('133211 in bar 2 only');
+    expect(editsIn(editor)).toEqual(['3 133211 throughout', '3 133211 here']);
+    fireEvent.click(screen.getByText('Let the chord before go on here'));
+    expect(editsIn(editor)).toEqual(['3 133211 throughout', '3 goes on here']);
+    byLabel('Take away: Rung 3: F the chord before goes on, bar 2');
+    expect(editsIn(editor)).toEqual(['3 133211 throughout']);
+  });
+
+  test('the first rung plays triads or bass notes', () => {
+    const editor = showRungs(SONG);
+    byLabel(/^Rung 1, bar 1/);
+    byLabel('bass notes');
+    expect(mainPartOf(editor.store.getState().history.present).firstRung).toBe('bass');
+  });
+
+  test('an edit whose chord the capo has taken away is told, and stays', () => {
+    const partId = mainPartOf(SONG).id;
+    const fingering = mainPartOf(SONG).shapes.find(({ chord }) => chord.root === 'F')?.fingering ?? null;
+    const chord = { root: 'F', quality: '', bass: null } as const;
+    const edited = [
+      { kind: 'edit-rung', partId, edit: { hand: 'left', rung: 3, chord, slotId: null, fingering } },
+      { kind: 'set-capo', partId, capoFret: 2 },
+    ] as const;
+    const moved = edited.reduce<SongDocument>((song, command) => {
+      const outcome = applyCommand(song, command);
+      return outcome.ok ? outcome.value.document : song;
+    }, SONG);
+    showRungs(moved);
+    const told = screen.getByLabelText('Changed by hand').textContent;
+    expect(told).toContain('Rung 3: F held as 133211');
+  });
+});

@@ -48,6 +48,14 @@ await page
   .click();
 await shoot('right-hand');
 
+await page.goto(`${song}/rungs`);
+await page.getByRole('button', { name: /^Rung 3, bar 2:/ }).click();
+await page.locator('h2', { hasText: 'Side by side' }).scrollIntoViewIfNeeded();
+await page.mouse.move(500, 500);
+await page.mouse.wheel(0, 420);
+await page.waitForTimeout(400);
+await shoot('rungs');
+
 await page.goto(`${song}/map`);
 await page.locator('[data-place]').nth(6).click();
 await page.getByText('Heard as bar').waitFor();
@@ -73,6 +81,14 @@ await shoot('classes');
 await page.goto(`${base}/settings`);
 await page.getByRole('heading', { name: 'This device' }).waitFor();
 await shoot('settings');
+
+await page.goto(base);
+await page.getByRole('link', { name: 'Quarry Dog' }).click();
+await page.getByText('golden rung').waitFor();
+await page.goto(`${page.url().replace(/\/\w+$/, '')}/right-hand`);
+await page.getByText('Ornaments', { exact: true }).click();
+await page.getByText('Beside the chords').waitFor();
+await shoot('ornaments');
 
 const LOOSE = `Lantern Parade
 by Ida Marrow

@@ -49,9 +49,10 @@ function toJson({ levels, bars, difficulty }: Rung, played: readonly PlayedBar[]
               neededMs: Math.round(hardestChange.neededMs),
             },
     },
-    bars: bars.map(({ slots, strokes }, index) => ({
+    bars: bars.map(({ slots, strokes, ornaments }, index) => ({
       number: played[index]?.number ?? 0,
       chords: slots.map((slot) => (slot.held === null ? null : formatChordSymbol(slot.held.chord))),
+      ornaments: ornaments.map(({ ornament }) => ornament.kind),
       merged: slots.filter(({ isMerged }) => isMerged).length,
       strokes: strokes.map(
         ({ startTick }) => startTick / beatTicks(played[index]?.metre ?? { beats: 4, unit: 4, groups: null }),

@@ -30,8 +30,8 @@ export function pickStrings(
   });
 }
 
-/** Thumb on the basses; index, middle and ring on strings 3, 2 and 1; lower strings with the thumb. */
-function fingerFor(role: PickRole): PickFinger {
+/** The finger for a role. Thumb on the basses; index, middle and ring on strings 3, 2 and 1; lower strings with the thumb. */
+export function fingerFor(role: PickRole): PickFinger {
   return role === 1 ? 'a' : role === 2 ? 'm' : role === 3 ? 'i' : 'p';
 }
 

@@ -26,16 +26,17 @@ test('a pattern is drawn a stroke a cell, with its counts, and spoken to those w
   );
 });
 
-test('up strokes are turned round, and picked cells name their strings', () => {
+test('up strokes are turned round, and picked cells name their strings and fingers', () => {
   expect(rowOf('Gate Latch').querySelectorAll('g[transform^=rotate]')).toHaveLength(1);
   cleanup();
   expect([...rowOf('Thumb Clock').querySelectorAll('b')].map(({ textContent }) => textContent)).toEqual([
-    'B+1',
-    'b',
-    '2',
-    'B',
-    '1',
-    'b',
-    '2',
+    'Bp',
+    '1a',
+    'bp',
+    '2m',
+    'Bp',
+    '1a',
+    'bp',
+    '2m',
   ]);
 });

@@ -2,6 +2,7 @@ import { styled } from 'styled-components';
 import { isStruck, type Pattern, type PatternCell, type StrokeSound } from '../../core/rhythm/pattern.ts';
 import { listCounts, speakPattern } from '../../core/rhythm/pattern-counts.ts';
 import { listSwings } from '../../core/rhythm/pendulum.ts';
+import { fingerFor } from '../../core/rhythm/picking.ts';
 import { colour } from '../theme/tokens.ts';
 
 /** A pattern as it is played: a stroke for each cell over its count; what is only passed is left faint. */
@@ -27,7 +28,16 @@ export function StrokeRow({ pattern, isSmall = false }: { readonly pattern: Patt
 /** One cell: an arrow for a strum, a cross for a muted hit, a dot for a bass, the string's number for a pick. */
 function Stroke({ cell, hand }: { readonly cell: PatternCell; readonly hand: 'down' | 'up' }) {
   if (cell.kind === 'pick') {
-    return <b>{cell.roles.map((role) => (role === 'bass' ? 'B' : role === 'other-bass' ? 'b' : role)).join('+')}</b>;
+    return (
+      <Picked>
+        {cell.roles.map((role) => (
+          <b key={role}>
+            {role === 'bass' ? 'B' : role === 'other-bass' ? 'b' : role}
+            <i>{fingerFor(role)}</i>
+          </b>
+        ))}
+      </Picked>
+    );
   }
   if (cell.kind !== 'stroke') {
     return <Faint aria-hidden="true">{cell.kind === 'damp' ? '∥' : '·'}</Faint>;
@@ -70,6 +80,12 @@ const Row = styled.span`
   b { font-size: 14px; height: 30px; display: grid; place-items: center; }
   small { font-size: 12px; color: ${colour.quiet}; min-height: 18px; }
   small[data-struck] { color: ${colour.ink}; font-weight: 650; }
+`;
+/** A string with the finger that picks it; what is pinched stands together. */
+const Picked = styled.span`
+  min-height: 30px; display: grid; place-content: end center; line-height: 1;
+  b { height: auto; display: grid; justify-items: center; }
+  i { font-size: 12px; font-weight: 400; color: ${colour.quiet}; }
 `;
 const Faint = styled.i`
   height: 30px; display: grid; place-items: center; color: ${colour.quiet}; font-style: normal;

@@ -6,7 +6,7 @@ const PARTS = [
   { name: 'holding', of: 'hold', fill: colour.spruce },
   { name: 'changing', of: 'change', fill: colour.spruceMid },
   { name: 'learning', of: 'learn', fill: colour.quiet },
-  { name: 'the capo itself', of: 'setup', fill: colour.wire },
+  { name: 'the capo itself, and ornaments it loses', of: 'setup', fill: colour.wire },
 ] as const;
 
 /** An effort as a bar taken apart, with its figure beside it; `most` fills the whole width. */

@@ -31,10 +31,17 @@ export function listFigures(row: CapoRow, nameOf: ChordName): readonly string[] 
     ...(unplayable.length === 0 ? [] : [`${unplayable.map(nameOf).join(', ')} without a shape`]),
     ...(newChords.length === 0 ? [] : [`${newChords.length} new`]),
     ...[voiceWords(row)].filter((words) => words !== ''),
+    ...lostOrnamentWords(row),
     ...(crowding === null ? [] : ['cramped']),
     ...(lostStrings === 0 ? [] : [`${formatCount(lostStrings, 'open string')} lost`]),
     ...(hardest === null ? [] : [`hardest ${nameOf(hardest.from)} to ${nameOf(hardest.to)}`]),
   ];
+}
+
+/** "2 ornaments lost": what can no longer be played beside the chords. */
+function lostOrnamentWords({ reasons }: CapoRow): readonly string[] {
+  const lost = reasons.flatMap((reason) => (reason.kind === 'lost-ornaments' ? reason.lost : []));
+  return lost.length === 0 ? [] : [`${formatCount(lost.length, 'ornament')} lost`];
 }
 
 /** A rung in words, for those who hear it. */

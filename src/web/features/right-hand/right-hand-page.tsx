@@ -3,12 +3,14 @@ import { styled } from 'styled-components';
 import { listPasses } from '../../../core/arrange/form-summary.ts';
 import { listSilentRoles } from '../../../core/arrange/strum-events.ts';
 import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
+import type { Metre } from '../../../core/rhythm/metre.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import type { Part, PatternAssignment } from '../../../core/song/document.ts';
 import { listPlayedBars } from '../../../core/song/played-bars.ts';
 import { findHand, hasOwnHands, toPattern, toStoredPattern } from '../../../core/song/right-hand.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { sayCommandError } from '../../editor/command-messages.ts';
+import { useKeepPattern, usePatterns } from '../../editor/use-patterns.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { useAudition } from '../../sound/use-audition.ts';
 import { colour } from '../../theme/tokens.ts';
@@ -23,7 +25,6 @@ import { OrnamentsView } from './ornaments-view.tsx';
 import { type PatternDraft, PatternEditor } from './pattern-editor.tsx';
 import { PatternShelf } from './pattern-shelf.tsx';
 import { TargetRow } from './target-row.tsx';
-import { useKeepPattern, usePatterns } from './use-patterns.ts';
 
 /** Step 5: what the right hand does, in the song, its sections, and where they differ. */
 export function RightHandPage() {
@@ -44,7 +45,7 @@ function RightHand() {
   const [view, setView] = useState<(typeof VIEWS)[number]['value']>('strokes');
   useKeyedActions('Right hand', [
     {
-      key: 'o',
+      key: 'b',
       label: 'Strokes or ornaments',
       run: () => setView(view === 'strokes' ? 'ornaments' : 'strokes'),
     },
@@ -142,7 +143,7 @@ function Workbench(props: {
   const { metre } = useDocument().facts;
   const patterns = usePatterns();
   const keep = useKeepPattern();
-  const [draft, setDraft] = useState<PatternDraft>({ name: '', metre, bars: 1, swing: 'even', cells: 'D- D- D- D-' });
+  const [draft, setDraft] = useState<PatternDraft>({ name: '', metre, bars: 1, swing: 'even', cells: onBeats(metre) });
   return (
     <>
       <PatternShelf
@@ -155,6 +156,11 @@ function Workbench(props: {
       <PatternEditor draft={draft} onChange={setDraft} onUse={props.onUse} onHear={props.onHear} onKeep={keep} />
     </>
   );
+}
+
+/** A stroke on every beat, to begin with. */
+function onBeats({ beats }: Metre): string {
+  return Array.from({ length: beats }, () => 'D-').join(' ');
 }
 
 /** The open song as places for patterns. */

@@ -4,7 +4,6 @@ import type { HeldChord } from '../../../core/arrange/rung-chords.ts';
 import type { Rung } from '../../../core/arrange/rungs.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
 import { formatMetre } from '../../../core/rhythm/metre.ts';
-import { SHELF } from '../../../core/rhythm/pattern-library.ts';
 import { rankShapes } from '../../../core/shapes/rank-shapes.ts';
 import { type Fingering, formatShape, isBarreChord } from '../../../core/shapes/shape.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
@@ -13,6 +12,7 @@ import type { PlayedBar } from '../../../core/song/played-bars.ts';
 import { toStoredPattern } from '../../../core/song/right-hand.ts';
 import { songKeysOf } from '../../../core/song/song-keys.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { usePatterns } from '../../editor/use-patterns.ts';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
@@ -119,7 +119,7 @@ export function RightBench(props: {
 }) {
   const { level, bar, run } = props;
   const part = usePart();
-  const fitting = SHELF.filter(({ pattern }) => formatMetre(pattern.metre) === formatMetre(bar.metre));
+  const fitting = usePatterns().filter(({ pattern }) => formatMetre(pattern.metre) === formatMetre(bar.metre));
   const places = [
     { id: bar.lineId, text: 'this line' },
     { id: bar.section.id, text: bar.section.name },

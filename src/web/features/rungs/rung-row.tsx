@@ -90,12 +90,13 @@ function usualPattern({ bars }: Rung, played: readonly PlayedBar[]): Pattern | n
 }
 
 const Row = styled.li`
-  display: grid; grid-template-columns: 112px minmax(0, 1fr) 190px; gap: 16px; padding: 10px 0; border-top: 1px solid ${colour.hairline};
+  display: grid; grid-template-columns: 112px minmax(0, 1fr) 226px; gap: 16px; padding: 10px 0; border-top: 1px solid ${colour.hairline};
   > button { display: grid; align-content: start; gap: 0; text-align: left; border: 0; border-left: 4px solid transparent; background: transparent; padding: 2px 8px; cursor: pointer; border-radius: 0; }
   > button:hover { background: ${colour.spruceSoft}; }
   > button b { font: 600 24px/1.1 ${nameFace}; }
   > button span { font-size: 14px; }
   &[data-chosen] > button { border-left-color: ${colour.brass}; background: ${colour.spruceSoft}; }
+  > div:last-child { min-width: 0; overflow-x: auto; }
   small { color: ${colour.quiet}; font-size: 13px; }
   p { font-size: 14px; }
   @media (max-width: 900px) { grid-template-columns: 96px minmax(0, 1fr); > div:last-child { grid-column: 2; } }

@@ -2,8 +2,10 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { applyCommand } from '../core/song/commands.ts';
 import { FORMAT_VERSION } from '../core/song/document.ts';
 import { listPlayedBars } from '../core/song/played-bars.ts';
+import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { arbitraryChart } from '../test-support/arbitrary-chart.ts';
 import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
 import { loadDocument } from './load-document.ts';
@@ -41,6 +43,29 @@ describe('a saved song', () => {
       }),
       { numRuns: 500, seed: 9 },
     );
+  });
+
+  test('with ornaments and rungs changed by hand comes back equal through JSON; a note on no string is refused', () => {
+    const dog = createDemoSongs().find(({ facts }) => facts.title === 'Quarry Dog') ?? SONG;
+    const [part] = dog.arrangements.flatMap(({ parts }) => parts);
+    const [stored] = part?.shapes ?? [];
+    const outcome = applyCommand(dog, {
+      kind: 'edit-rung',
+      partId: part?.id ?? 0,
+      edit: {
+        hand: 'left',
+        rung: 2,
+        chord: stored?.chord ?? { root: 'C', quality: '', bass: null },
+        slotId: null,
+        fingering: stored?.fingering ?? null,
+      },
+    });
+    const edited = outcome.ok ? outcome.value.document : dog;
+    const text = JSON.stringify(edited);
+    expect(part?.ornaments.length).toBeGreaterThan(0);
+    expect(loadDocument(JSON.parse(text))).toEqual({ ok: true, value: edited });
+    expect(loadDocument(JSON.parse(text.replace('"stringNumber":6', '"stringNumber":9'))).ok).toBe(false);
+    expect(loadDocument(JSON.parse(text.replace('"rung":2', '"rung":6'))).ok).toBe(false);
   });
 
   // biome-ignore lint/suspicious/noExplicitAny: the point is to break the types

@@ -152,4 +152,25 @@ describe('the worker', () => {
     expect(resultOf(1)).toMatchObject({ result: [{ partId: mainPartOf(song).id, shapes: mainPartOf(song).shapes }] });
     expect(resultOf(2)).toMatchObject({ result: { findings: [{ kind: 'common-loop' }], proposals: [] } });
   });
+
+  test('derives the rungs of a part, and none of one that is gone', () => {
+    const { take, pullAll, sent } = startJobs();
+    const ask = (requestId: number, partId: number): ToWorker => ({
+      kind: 'derive-rungs',
+      requestId,
+      document: song,
+      partId,
+      pupils: { hand: AVERAGE_HAND, known: null },
+    });
+    take(ask(1, mainPartOf(song).id));
+    pullAll();
+    take(ask(2, 999));
+    pullAll();
+    const resultOf = (id: number) => sent.find(({ kind, requestId }) => kind === 'done' && requestId === id);
+    const levels = (resultOf(1) as { result?: readonly { levels: readonly number[] }[] }).result?.flatMap(
+      (rung) => rung.levels,
+    );
+    expect(levels).toEqual([1, 2, 3, 4, 5]);
+    expect(resultOf(2)).toMatchObject({ result: [] });
+  });
 });

@@ -20,7 +20,7 @@ type NeckProps = {
 
 /**
  * The neck standing upright, its frets spaced as on a guitar, with the capo lying across it. The capo is dragged, or put
- * where the neck is tapped; the rungs beside it do the same by keys. While it is dragged only the capo itself, and ornaments it loses is drawn anew.
+ * where the neck is tapped; the rungs beside it do the same by keys. While it is dragged only the capo itself is drawn anew.
  */
 export const Neck = memo(function Neck({ capoFret, strings, isDisabled, onPreview, onDrop }: NeckProps) {
   const heightPx = rowBottomPx(HIGHEST_PLANNED_CAPO) + BELOW_PX;

@@ -3,7 +3,7 @@ import { styled } from 'styled-components';
 import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { barChangeWords, markWords } from '../../../core/page/handout-content.ts';
 import type { Metre } from '../../../core/rhythm/metre.ts';
-import type { Bar } from '../../../core/song/document.ts';
+import type { Bar, StoredPattern } from '../../../core/song/document.ts';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
 
@@ -12,6 +12,8 @@ export type MapNaming = {
   readonly metre: Metre;
   readonly large: (chord: ChordSymbol) => string;
   readonly small: (chord: ChordSymbol) => string;
+  /** The right hand's patterns, by the place they are kept for; null is the song. */
+  readonly hands: ReadonlyMap<number | null, StoredPattern>;
 };
 
 type BarCellProps = {
@@ -23,14 +25,16 @@ type BarCellProps = {
   readonly isEntry: boolean;
   /** Whether it is the one bar in which a line differs from the line it resembles. */
   readonly isOdd: boolean;
+  /** The right hand's pattern where it changes, else empty. */
+  readonly hand: string;
   readonly refused: string;
 };
 
 /** One bar: its chords large, what else they are called small, marks drawn and worded. */
 export const BarCell = memo(function BarCell(props: BarCellProps) {
-  const { bar, place, naming, isSelected, isEntry, isOdd, refused } = props;
+  const { bar, place, naming, isSelected, isEntry, isOdd, hand, refused } = props;
   const metre = bar.metre ?? naming.metre;
-  const changes = barChangeWords(bar, metre);
+  const changes = [barChangeWords(bar, metre), hand].filter((text) => text !== '').join(', ');
   let start = 0;
   return (
     <Cell

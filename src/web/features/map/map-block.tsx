@@ -1,6 +1,7 @@
 import { memo, useMemo } from 'react';
 import { styled } from 'styled-components';
-import type { Line } from '../../../core/song/document.ts';
+import { ROUND_WORDS } from '../../../core/page/pattern-words.ts';
+import type { Line, StoredPattern } from '../../../core/song/document.ts';
 import { colour } from '../../theme/tokens.ts';
 import type { MapNaming } from './bar-cell.tsx';
 import { BarField } from './bar-field.tsx';
@@ -35,12 +36,13 @@ export const MapBlockView = memo(function MapBlockView(props: MapBlockProps) {
     () => (selection === null ? [] : runsBetween(block, selection.anchor, selection.focus)),
     [block, selection],
   );
+  const hand = handOf(naming, block);
   const entry = selection?.focus ?? (isFirst ? { block: block.key, line: 0, ending: null, at: 0 } : null);
   return (
     <Frame aria-label={title} data-block={block.key}>
       <header>
         <h2 data-handle={`${block.key}/`}>{title}</h2>
-        <p>{remark}</p>
+        <p>{[remark, handWords(hand)].filter((text) => text !== '').join('; ')}</p>
       </header>
       <ol>
         {block.lines.map((line, index) => (
@@ -54,6 +56,7 @@ export const MapBlockView = memo(function MapBlockView(props: MapBlockProps) {
             naming={naming}
             state={lineState({ runs, editing, entry }, index)}
             oddBarId={oddBarIds.get(line.id) ?? null}
+            handAround={hand?.name ?? ''}
             drafts={drafts}
           />
         ))}
@@ -62,6 +65,15 @@ export const MapBlockView = memo(function MapBlockView(props: MapBlockProps) {
     </Frame>
   );
 });
+
+/** What the right hand does in a block: in its pass, its section, or the whole song, the nearest. */
+function handOf({ hands }: MapNaming, { passId, sectionId }: Block): StoredPattern | undefined {
+  return (passId === null ? undefined : hands.get(passId)) ?? hands.get(sectionId) ?? hands.get(null);
+}
+
+function handWords(hand: StoredPattern | undefined): string {
+  return hand === undefined ? '' : `${hand.name}, ${ROUND_WORDS[hand.bars]}`;
+}
 
 /** A line that is sung again stands twice under one id. */
 function keyOf({ id }: Line, lines: readonly Line[], index: number): string {

@@ -26,6 +26,8 @@ type MapLineProps = {
   readonly naming: MapNaming;
   readonly state: LineState;
   readonly oddBarId: number | null;
+  /** What the right hand does around the line. */
+  readonly handAround: string;
   readonly drafts: Readonly<Record<string, BarDraft>>;
 };
 
@@ -63,7 +65,13 @@ function roundsOf({ times, note }: Line): string {
 function Bars(
   props: MapLineProps & { readonly ending: number | null; readonly bars: readonly Bar[]; readonly end: string },
 ) {
-  const { bars, ending, end, block, index, title, naming, state, oddBarId, drafts } = props;
+  const { line, bars, ending, end, block, index, title, naming, state, oddBarId, handAround, drafts } = props;
+  const ofLine = naming.hands.get(line.id)?.name ?? handAround;
+  const handAt = (at: number): string => naming.hands.get(bars[at]?.id ?? -1)?.name ?? ofLine;
+  const handWhereItChanges = (at: number): string => {
+    const before = at === 0 ? (ending === null ? handAround : ofLine) : handAt(at - 1);
+    return handAt(at) === before ? '' : handAt(at);
+  };
   return (
     <BarsAndEnd>
       <BarRow>
@@ -82,6 +90,7 @@ function Bars(
               )}
               isEntry={state.entry !== null && placeKey(state.entry) === place}
               isOdd={bar.id === oddBarId}
+              hand={handWhereItChanges(at)}
               refused={refusedWords(drafts[`bar ${block} ${bar.id}`])}
             />
           );

@@ -1,6 +1,12 @@
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { itemAt } from '../../../core/kernel/list.ts';
+import { findPattern, SHELF } from '../../../core/rhythm/pattern-library.ts';
+import { applyCommand } from '../../../core/song/commands.ts';
+import type { SongDocument } from '../../../core/song/document.ts';
 import { newSong } from '../../../core/song/new-song.ts';
+import { mainPartOf } from '../../../core/song/parts.ts';
+import { toStoredPattern } from '../../../core/song/right-hand.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { chartIn, showSong } from '../../../test-support/song-screen.tsx';
 import { MapPage } from './map-page.tsx';
@@ -44,6 +50,27 @@ describe('the map of a song', () => {
     expect(bar('/0//0').textContent).toBe('GF');
     expect(within(screen.getByRole('list', { name: 'Form' })).getAllByRole('button')).toHaveLength(2);
     expect(screen.getByText(/8 bars, 0:16, 32 beats in 2 passes/)).toBeTruthy();
+  });
+
+  test('says which pattern goes round a section, and marks the bar where it changes and where it comes back', () => {
+    const song = songFromChart(CHART);
+    const { id: partId } = mainPartOf(song);
+    const assign = (document: SongDocument, targetId: number | null, name: string): SongDocument => {
+      const pattern = toStoredPattern((findPattern(SHELF, name) ?? itemAt(SHELF, 0)).pattern);
+      const outcome = applyCommand(document, { kind: 'assign-pattern', partId, targetId, change: { pattern } });
+      return outcome.ok ? outcome.value.document : document;
+    };
+    const second = song.map.sections[0]?.lines[0]?.bars[1]?.id ?? null;
+    showSong(assign(assign(song, null, 'Late Ferry'), second, 'One Bell'), <MapPage />);
+    expect(screen.getAllByText(/Late Ferry, one round to a bar/)).toHaveLength(2);
+    const texts = ['/0//0', '/0//1', '/0//2', '/0//3', '/1//0'].map((place) => bar(place).textContent);
+    expect(texts.map((text) => /One Bell|Late Ferry/.exec(text)?.[0] ?? '')).toEqual([
+      '',
+      'One Bell',
+      'Late Ferry',
+      '',
+      '',
+    ]);
   });
 
   test('an empty song has one bar to type into, and a first section to name', () => {

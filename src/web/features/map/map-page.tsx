@@ -131,11 +131,15 @@ function useNaming(): MapNaming {
   const signature = [keys.sounding, keys.shape, part.setup.capoFret, isShapes, metre, key]
     .map((each) => JSON.stringify(each))
     .join();
+  const hands = useMemo(
+    () => new Map(part.patterns.flatMap(({ targetId, pattern }) => (pattern === null ? [] : [[targetId, pattern]]))),
+    [part.patterns],
+  );
   // biome-ignore lint/correctness/useExhaustiveDependencies: the signature stands for everything the names depend on
   return useMemo(() => {
     const shape: MapNaming['large'] = (chord) => nameOf(keys.toShapeChord(chord));
-    return { metre, large: isShapes ? shape : nameOf, small: isShapes ? nameOf : shape };
-  }, [signature, nameOf]);
+    return { metre, hands, large: isShapes ? shape : nameOf, small: isShapes ? nameOf : shape };
+  }, [signature, nameOf, hands]);
 }
 
 /** Where chords are met first; those whose stored shape the class knows are left out. */

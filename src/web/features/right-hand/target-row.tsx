@@ -1,4 +1,5 @@
 import { styled } from 'styled-components';
+import { ROUND_WORDS } from '../../../core/page/pattern-words.ts';
 import { beatTicks } from '../../../core/rhythm/metre.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import { fitPattern, STROKE_LIMITS, strokesPerSecond } from '../../../core/rhythm/pattern-fit.ts';
@@ -11,7 +12,6 @@ import { Select } from '../../ui/select.tsx';
 import type { HandTarget } from './hand-target.ts';
 
 const USUAL = 'usual';
-const ROUNDS = { 0.5: 'two rounds to a bar', 1: 'one round to a bar', 2: 'one round to two bars' } as const;
 
 /** A place with what the right hand does there: its own pattern, or the one it takes from further out. */
 export function TargetRow(props: {
@@ -105,7 +105,7 @@ function fitWords(pattern: Pattern, bars: readonly PlayedBar[]): string {
     return 'not in the form';
   }
   const { kind } = fitPattern(pattern, bar.lengthTicks, bar.metre);
-  const fit = kind === 'single' ? 'one strum a bar: it is counted in other notes' : ROUNDS[pattern.bars];
+  const fit = kind === 'single' ? 'one strum a bar: it is counted in other notes' : ROUND_WORDS[pattern.bars];
   if (bar.tempo === null) {
     return fit;
   }

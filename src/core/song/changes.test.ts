@@ -7,6 +7,7 @@ import { parseChart } from '../formats/text-chart/parse-chart.ts';
 import { isEqual } from '../kernel/equal.ts';
 import { applyChart } from './apply-chart.ts';
 import { listChanges } from './changes.ts';
+import { applyCommand } from './commands.ts';
 
 const CHART = 'title: One\nkey: G\ncapo: 2\n\nVerse:\n| G | D | Em | C |\n"words"\n\nChorus:\n| C | D |\n';
 const SONG = deepFreeze(songFromChart(CHART));
@@ -65,6 +66,24 @@ describe('what changed between two versions', () => {
     };
     const changed = { ...SONG, arrangements: [{ ...arrangement, parts: [{ ...part, shapes: [other, ...rest] }] }] };
     expect(listChanges(SONG, changed)).toEqual([{ kind: 'shapes', part: 'Guitar', chords: [first.chord] }]);
+  });
+
+  test('names the right hand, ornaments and rungs of a part', () => {
+    const { id: partId } = mainPartOf(SONG);
+    const barId = SONG.map.sections[0]?.lines[0]?.bars[0]?.id ?? 0;
+    const notes = [{ stringNumber: 1, fret: 0, startTick: 0, lengthTicks: 10080 }];
+    const commands = [
+      { kind: 'assign-pattern', partId, targetId: null, change: { isMuted: true } },
+      { kind: 'put-ornaments', partId, replaces: [], barIds: [barId], ornament: { kind: 'riff', rung: 4, notes } },
+      { kind: 'set-first-rung', partId, firstRung: 'bass' },
+    ] as const;
+    const changed = commands.reduce((song, command) => {
+      const outcome = applyCommand(song, command);
+      return outcome.ok ? outcome.value.document : song;
+    }, SONG);
+    expect(listChanges(SONG, changed)).toEqual(
+      (['right-hand', 'ornaments', 'rungs'] as const).map((kind) => ({ kind, part: 'Guitar' })),
+    );
   });
 
   test('is nothing exactly when the two are equal but for ids and the names the chart shows', () => {

@@ -18,6 +18,7 @@ export type SongChange =
   | { readonly kind: 'capo'; readonly part: string; readonly from: number; readonly to: number }
   | { readonly kind: 'tuning'; readonly part: string; readonly from: string; readonly to: string }
   | { readonly kind: 'shapes'; readonly part: string; readonly chords: readonly ChordSymbol[] }
+  | { readonly kind: 'right-hand' | 'ornaments' | 'rungs'; readonly part: string }
   | { readonly kind: 'part-added' | 'part-removed' | 'part-changed'; readonly part: string }
   | { readonly kind: 'draft' };
 
@@ -96,7 +97,14 @@ function changedPart(before: Part, after: Part): readonly SongChange[] {
   if (chords.length > 0) {
     changes.push({ kind: 'shapes', part, chords });
   }
-  const rest = (each: Part): Partial<Part> => ({ ...each, setup: before.setup, shapes: [] });
+  const said = [
+    { kind: 'right-hand', is: isEqual(before.patterns, after.patterns) },
+    { kind: 'ornaments', is: isEqual(before.ornaments, after.ornaments) },
+    { kind: 'rungs', is: isEqual(before.rungEdits, after.rungEdits) && before.firstRung === after.firstRung },
+  ] as const;
+  changes.push(...said.flatMap(({ kind, is }) => (is ? [] : [{ kind, part }])));
+  const { patterns, ornaments, rungEdits, firstRung, setup } = before;
+  const rest = (each: Part): Part => ({ ...each, setup, patterns, ornaments, rungEdits, firstRung, shapes: [] });
   return isEqual(rest(before), rest(after)) ? changes : [...changes, { kind: 'part-changed', part }];
 }
 

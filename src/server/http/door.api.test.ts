@@ -23,10 +23,18 @@ type Sent = {
 };
 type Answer = { readonly status: number; readonly text: string };
 
-/** Sends a request as it is, with headers that a well-behaved client would not send. */
+/**
+ * Sends a request as it is, with headers that a well-behaved client would not send; each over a connection of its own, since one that
+ * stood idle may be closed by the server just as it is taken again.
+ */
 function send({ method, path, headers, body }: Sent): Promise<Answer> {
   return new Promise((resolve) => {
-    const outgoing = httpRequest(server.url + path, { method, headers, setHost: headers['Host'] === undefined });
+    const outgoing = httpRequest(server.url + path, {
+      method,
+      headers,
+      setHost: headers['Host'] === undefined,
+      agent: false,
+    });
     outgoing.on('response', (response) => {
       let text = '';
       response.on('data', (chunk) => {

@@ -38,6 +38,12 @@ function sayChange(change: SongChange): string {
       return `tuning ${change.from} to ${change.to}`;
     case 'shapes':
       return `shapes of ${change.chords.map(formatChordName).join(', ')}`;
+    case 'right-hand':
+      return `right hand of ${change.part}`;
+    case 'ornaments':
+      return `ornaments of ${change.part}`;
+    case 'rungs':
+      return `rungs of ${change.part}`;
     case 'part-added':
       return `part ${change.part} added`;
     case 'part-removed':

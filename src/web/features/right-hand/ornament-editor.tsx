@@ -66,6 +66,11 @@ export function OrnamentEditor(props: {
           maxLength={400}
           aria-invalid={!read.ok && draft.text !== ''}
           onChange={(event) => keep({ text: event.target.value })}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter' && read.ok) {
+              onPut(read.value);
+            }
+          }}
         />
       </label>
       <Neck aria-label="Press a string at a fret to add a step">

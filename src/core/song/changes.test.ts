@@ -8,6 +8,7 @@ import { isEqual } from '../kernel/equal.ts';
 import { applyChart } from './apply-chart.ts';
 import { listChanges } from './changes.ts';
 import { applyCommand } from './commands.ts';
+import { mainPartOf } from './parts.ts';
 
 const CHART = 'title: One\nkey: G\ncapo: 2\n\nVerse:\n| G | D | Em | C |\n"words"\n\nChorus:\n| C | D |\n';
 const SONG = deepFreeze(songFromChart(CHART));

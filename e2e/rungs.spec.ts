@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
@@ -51,6 +52,13 @@ test('a rung is edited by hand, an ornament written, and the capo moved: what no
   await expect(page.getByText('Fits one page.')).toBeVisible();
   await page.getByText('one part', { exact: true }).click();
   await expect(page.getByText(/part\.$/)).toBeVisible();
+  const [midi] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'MIDI' }).click()]);
+  expect(midi.suggestedFilename()).toBe('Rungs.mid');
+  expect(
+    readFileSync(await midi.path())
+      .subarray(0, 4)
+      .toString('latin1'),
+  ).toBe('MThd');
   await expectSaved(page);
   await page.reload();
   await page.getByRole('link', { name: 'Rungs' }).click();

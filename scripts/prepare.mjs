@@ -47,6 +47,7 @@ function installPackages() {
 const DEBIAN_PACKAGES = [
   { name: 'chromium', file: '/usr/bin/chromium' },
   { name: 'lilypond', file: '/usr/bin/lilypond' },
+  { name: 'python3-mido', file: '/usr/lib/python3/dist-packages/mido/__init__.py' },
 ];
 
 function installDebianPackages() {

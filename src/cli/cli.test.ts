@@ -281,3 +281,45 @@ test('help is there for every command', () => {
     expect(run(['help', command]).out).toBe(`${text}\n`);
   }
 });
+
+describe('export', () => {
+  const out = mkdtempSync(join(tmpdir(), 'golden-ladder-out-'));
+  afterAll(() => rmSync(out, { recursive: true, force: true }));
+  const file = fileWith('export.txt', 'title: ../Up & away\nkey: C\ntempo: 100\n\nVerse:\n| C | G |\n');
+
+  test('writes each song into the folder under a name that is no path, and goes on after a file that fails', () => {
+    const { out: said, err, code } = run(['export', file, 'no-such-file.txt', file, '--to', 'text', '--out', out]);
+    expect(code).toBe(1);
+    expect(err).toContain('no-such-file.txt: there is no such file');
+    expect(said.trim().split('\n')).toEqual([
+      `${file}: ${join(out, 'Up-away.txt')}`,
+      `${file}: ${join(out, 'Up-away-2.txt')}`,
+    ]);
+    expect(readFileSync(join(out, 'Up-away.txt'), 'utf8')).toContain('| C | G |');
+  });
+
+  test('JSON comes back as the same song, and MIDI has more notes on a higher rung', () => {
+    expect(run(['export', file, '--to', 'json', '--out', out]).code).toBe(0);
+    const json = join(out, 'Up-away.json');
+    expect(run(['export', json, '--to', 'text', '--out', out]).code).toBe(0);
+    expect(readFileSync(join(out, 'Up-away.txt'), 'utf8')).toContain('| C | G |');
+    const sizeOf = (rung: string): number => {
+      expect(run(['export', file, '--to', 'midi', '--rung', rung, '--out', out]).code).toBe(0);
+      const bytes = readFileSync(join(out, 'Up-away.mid'));
+      expect(bytes.subarray(0, 4).toString('latin1')).toBe('MThd');
+      return bytes.length;
+    };
+    expect(sizeOf('5')).toBeGreaterThan(sizeOf('1'));
+  });
+
+  test.each([
+    [['export', 'x.txt'], '--to midi|text|json'],
+    [['export', '--to', 'text'], 'needs a file'],
+    [['export', 'x.txt', '--to', 'text', '--rung', '2'], '--rung goes with --to midi'],
+    [['export', 'x.txt', '--to', 'midi', '--rung', '9'], 'rung'],
+  ])('%j is not understood', (args, words) => {
+    const { err, code } = run(args);
+    expect(code).toBe(2);
+    expect(err).toContain(words);
+  });
+});

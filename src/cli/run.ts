@@ -2,6 +2,7 @@ import type { Answer } from './answer.ts';
 import { runChange } from './change.ts';
 import { runChart } from './chart.ts';
 import { CommandError } from './command-error.ts';
+import { runExport } from './export.ts';
 import { HELP, OVERVIEW } from './help.ts';
 import { runMap } from './map.ts';
 import { runName } from './name.ts';
@@ -17,6 +18,7 @@ const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer>> = 
   chart: runChart,
   map: runMap,
   rungs: runRungs,
+  export: runExport,
 };
 
 const ANSWERED = 0;

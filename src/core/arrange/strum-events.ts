@@ -22,8 +22,13 @@ import { listPlacedOrnaments, type PlacedOrnament } from './placed-ornaments.ts'
 import type { RungBar, RungSong } from './rung.ts';
 import { heldAt } from './rung-difficulty.ts';
 
-/** One note: when it is struck (seconds from the first bar given), its MIDI number, how long it rings, and how hard (0 to 1). */
+/**
+ * One note: when it is struck (seconds from the first bar given), its MIDI number, how long it rings, and how hard (0 to 1). The stroke
+ * it belongs to begins at `startTick` from the first bar line, and the note `delaySeconds` after it.
+ */
 export type StrumNote = {
+  readonly startTick: number;
+  readonly delaySeconds: number;
   readonly atSeconds: number;
   readonly midi: number;
   readonly seconds: number;
@@ -100,11 +105,14 @@ type FindHeld = (slot: Slot, index: number) => Held | null;
 
 function notesInTime(bars: readonly StruckBar[], part: Part, findHeld: FindHeld): readonly StrumNote[] {
   let startSeconds = 0;
+  let barTick = 0;
   return bars.flatMap(({ bar, hand, pattern, strokes, ornaments }, index) => {
     const tempo = bar.tempo ?? PLAIN_TEMPO;
     const secondsAt = (ticks: number): number => ticksToSeconds(ticks, tempo);
     const from = startSeconds;
+    const fromTick = barTick;
     startSeconds += secondsAt(bar.lengthTicks);
+    barTick += bar.lengthTicks;
     const strummed = strokes
       .filter(({ startTick }) => !ornaments.some((each) => takesOver(each, startTick)))
       .flatMap((stroke) => {
@@ -113,12 +121,15 @@ function notesInTime(bars: readonly StruckBar[], part: Part, findHeld: FindHeld)
           ? []
           : notesOf(stroke, { part, hand, pattern, held, metre: bar.metre }).map((note) => ({
               ...note,
-              atSeconds: from + secondsAt(stroke.startTick) + note.atSeconds,
+              startTick: fromTick + stroke.startTick,
+              atSeconds: from + secondsAt(stroke.startTick) + note.delaySeconds,
               seconds: note.seconds ?? secondsAt(Math.max(stroke.lengthTicks, beatTicks(bar.metre))),
             }));
       });
     const beside = ornaments.flatMap((each) =>
       each.notes.map(({ stringNumber, fret, startTick, lengthTicks }, order) => ({
+        startTick: fromTick + startTick,
+        delaySeconds: 0,
         atSeconds: from + secondsAt(startTick),
         midi: soundingMidi(part.setup, part.setup.tuning.openMidi.length - stringNumber, fret),
         seconds: secondsAt(lengthTicks),
@@ -174,9 +185,9 @@ type Context = {
   readonly metre: Metre;
 };
 
-type LooseNote = Omit<StrumNote, 'seconds'> & { readonly seconds: number | null };
+type LooseNote = Pick<StrumNote, 'delaySeconds' | 'midi' | 'velocity'> & { readonly seconds: number | null };
 
-/** The notes of one stroke; `atSeconds` counts from the stroke, and null seconds are as long as it lasts. */
+/** The notes of one stroke; null seconds are as long as it lasts. */
 function notesOf({ cell, index, startTick }: BarStroke, context: Context): readonly LooseNote[] {
   const { part, hand, pattern, held, metre } = context;
   if (cell === null) {
@@ -187,7 +198,7 @@ function notesOf({ cell, index, startTick }: BarStroke, context: Context): reado
   const strings = stringsOf(cell, { ...held, setup: part.setup }, swing);
   const { seconds, velocity } = touchOf(cell, hand);
   return strings.map((stringIndex, order) => ({
-    atSeconds: cell.kind === 'pick' ? 0 : order * STRING_DELAY_SECONDS,
+    delaySeconds: cell.kind === 'pick' ? 0 : order * STRING_DELAY_SECONDS,
     midi: soundingMidi(part.setup, stringIndex, held.shape[stringIndex] ?? 0),
     seconds,
     velocity,

@@ -16,6 +16,7 @@ import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Select } from '../../ui/select.tsx';
 import { createMeasure } from './measure-text.ts';
+import { TakeFiles } from './take-files.tsx';
 
 /** Step 7: the page a student takes home, as it will be printed. */
 export function HandoutPage() {
@@ -26,13 +27,15 @@ export function HandoutPage() {
   const areFontsLoaded = useFonts();
   const { pupils } = usePupils();
   const [stand, setStand] = useState<Stand>(AS_ARRANGED);
-  const pages = useMemo(() => {
-    if (!areFontsLoaded) {
-      return [];
-    }
-    const own = stand === null ? null : mixRungs(document, part, pupils, stand);
-    return layOutHandout(composeHandout(document, part, settings, own), paper, createMeasure());
-  }, [document, part, pupils, settings, paper, areFontsLoaded, stand]);
+  const ownBars = useMemo(
+    () => (stand === null ? null : mixRungs(document, part, pupils, stand)),
+    [document, part, pupils, stand],
+  );
+  const pages = useMemo(
+    () =>
+      areFontsLoaded ? layOutHandout(composeHandout(document, part, settings, ownBars), paper, createMeasure()) : [],
+    [document, part, settings, ownBars, paper, areFontsLoaded],
+  );
   useKeyedActions('Handout', [
     { key: 'p', label: 'Print the page', run: () => window.print() },
     { key: 'a', label: 'The other paper: A4 or Letter', run: () => setPaper(paper === 'A4' ? 'Letter' : 'A4') },
@@ -58,6 +61,7 @@ export function HandoutPage() {
           Print
         </Button>
       </Bar>
+      <TakeFiles ownBars={ownBars} />
       {pages.map((page, index) => (
         <Sheet
           // biome-ignore lint/suspicious/noArrayIndexKey: pages have no other name than their number

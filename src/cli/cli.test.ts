@@ -298,6 +298,13 @@ describe('export', () => {
     expect(readFileSync(join(out, 'Up-away.txt'), 'utf8')).toContain('| C | G |');
   });
 
+  test('CSV is two files, the bars and the shapes', () => {
+    expect(run(['export', file, '--to', 'csv', '--out', out]).out.trim()).toBe(
+      `${file}: ${join(out, 'Up-away-map.csv')}, ${join(out, 'Up-away-shapes.csv')}`,
+    );
+    expect(readFileSync(join(out, 'Up-away-shapes.csv'), 'utf8')).toContain('G,G,');
+  });
+
   test('JSON comes back as the same song, and MIDI has more notes on a higher rung', () => {
     expect(run(['export', file, '--to', 'json', '--out', out]).code).toBe(0);
     const json = join(out, 'Up-away.json');
@@ -313,7 +320,7 @@ describe('export', () => {
   });
 
   test.each([
-    [['export', 'x.txt'], '--to midi|text|json'],
+    [['export', 'x.txt'], '--to midi|text|json|csv'],
     [['export', '--to', 'text'], 'needs a file'],
     [['export', 'x.txt', '--to', 'text', '--rung', '2'], '--rung goes with --to midi'],
     [['export', 'x.txt', '--to', 'midi', '--rung', '9'], 'rung'],

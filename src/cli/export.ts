@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { createPlanner } from '../core/arrange/planner.ts';
 import { mixRungs } from '../core/arrange/rungs.ts';
+import { toMapTable, toShapeTable } from '../core/formats/csv/song-rows.ts';
 import { toMidiSong } from '../core/formats/midi/midi-song.ts';
 import { chartTextOf } from '../core/formats/text-chart/format-chart.ts';
 import { toCanonicalJson } from '../core/kernel/canonical-json.ts';
@@ -10,6 +11,7 @@ import { fileNameOf } from '../core/page/file-name.ts';
 import { AVERAGE_HAND } from '../core/shapes/hand.ts';
 import type { RungLevel, SongDocument } from '../core/song/document.ts';
 import { mainPartOf } from '../core/song/parts.ts';
+import { toCsvText } from '../exchange/csv-text.ts';
 import { toMidiBytes } from '../exchange/midi-bytes.ts';
 import type { Answer } from './answer.ts';
 import { CommandError, usageError } from './command-error.ts';
@@ -17,7 +19,7 @@ import { readSong } from './read-song.ts';
 import { readNumber } from './read-words.ts';
 
 const OPTIONS = { to: { type: 'string' }, rung: { type: 'string' }, out: { type: 'string' } } as const;
-const ENDINGS = { midi: 'mid', text: 'txt', json: 'json' } as const;
+const ENDINGS = { midi: 'mid', text: 'txt', json: 'json', csv: 'csv' } as const;
 
 type Format = keyof typeof ENDINGS;
 
@@ -81,9 +83,12 @@ type Work = {
 function exportFile(file: string, { format, rung, folder, taken }: Work): { text?: string; failure?: string } {
   try {
     const document = readSong(file, createPlanner());
-    const name = freeName(document.facts.title, ENDINGS[format], taken);
-    writeTo(join(folder, name), contentOf(document, format, rung));
-    return { text: `${file}: ${join(folder, name)}` };
+    const written = contentsOf(document, format, rung).map(({ of, content }) => {
+      const path = join(folder, freeName(`${document.facts.title}${of}`, ENDINGS[format], taken));
+      writeTo(path, content);
+      return path;
+    });
+    return { text: `${file}: ${written.join(', ')}` };
   } catch (error) {
     if (error instanceof CommandError && !error.isUsage) {
       return { failure: `${file}: ${error.message}` };
@@ -92,17 +97,25 @@ function exportFile(file: string, { format, rung, folder, taken }: Work): { text
   }
 }
 
-function contentOf(document: SongDocument, format: Format, rung: RungLevel | null): string | Uint8Array {
+/** A file of a song; `of` is added to its name. */
+type Content = { readonly of: string; readonly content: string | Uint8Array };
+
+function contentsOf(document: SongDocument, format: Format, rung: RungLevel | null): readonly Content[] {
   const part = mainPartOf(document);
   switch (format) {
     case 'text':
-      return chartTextOf(document);
+      return [{ of: '', content: chartTextOf(document) }];
     case 'json':
-      return `${toCanonicalJson(document)}\n`;
+      return [{ of: '', content: `${toCanonicalJson(document)}\n` }];
+    case 'csv':
+      return [
+        { of: ' map', content: toCsvText(toMapTable(document, part)) },
+        { of: ' shapes', content: toCsvText(toShapeTable(document, part)) },
+      ];
     case 'midi': {
       const pupils = { hand: AVERAGE_HAND, known: null };
       const own = rung === null ? null : mixRungs(document, part, pupils, { left: rung, right: rung });
-      return toMidiBytes(toMidiSong(document, part, own));
+      return [{ of: '', content: toMidiBytes(toMidiSong(document, part, own)) }];
     }
   }
 }

@@ -58,9 +58,10 @@ repeats: equal lines and sections, those that differ in one bar, loops begun at 
 The song on its rungs, the easiest first: how each chord is held, which strokes are played, and what makes a rung hard. Rungs
 that come out equal are one.
   --json                       as JSON`,
-  export: `ladder export FILE… --to midi|text|json [options]
+  export: `ladder export FILE… --to midi|text|json|csv [options]
 Each song as a file of another format, one line for each: a Standard MIDI File of the whole song as it is strummed (count-in,
-click, tempo, metre, key, section markers), the text chart, or the song as canonical JSON.
+click, tempo, metre, key, section markers), the text chart, the song as canonical JSON, or its played bars and its
+shapes as comma-separated values.
   --out DIR                    the folder to write into (this one)
   --rung N                     as rung N plays it, for midi`,
 };
@@ -75,7 +76,7 @@ export const OVERVIEW = `ladder COMMAND …
   chart FILE --capo N   a chart behind another capo
   map FILE              sections, bars, length, and what repeats
   rungs FILE            the song at its levels of difficulty
-  export FILE… --to F   each song as MIDI, text or JSON
+  export FILE… --to F   each song as MIDI, text, JSON or CSV
 
 ladder COMMAND --help says more. Answers go to standard output, mistakes to standard error. Exit codes: 0 answered,
 1 something could not be answered, 2 the command was not understood.`;

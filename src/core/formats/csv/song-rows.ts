@@ -1,0 +1,76 @@
+/* A song as tables: every played bar, and every shape. Cells are text; what a spreadsheet would take for a formula is the writer's care. */
+import { listPasses } from '../../arrange/form-summary.ts';
+import { findStoredShape } from '../../arrange/part-shapes.ts';
+import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
+import { formatKey } from '../../harmony/key.ts';
+import { beatTicks, formatMetre } from '../../rhythm/metre.ts';
+import { formatShape } from '../../shapes/shape.ts';
+import type { Part, SongDocument } from '../../song/document.ts';
+import { listPlayedBars } from '../../song/played-bars.ts';
+import { listSongChords } from '../../song/song-chords.ts';
+import { songKeysOf } from '../../song/song-keys.ts';
+import { toTimeline } from '../../song/timeline.ts';
+
+/** A table: the first row names the columns. */
+export type Table = readonly (readonly string[])[];
+
+/** The bars as they are played; seconds are empty without a tempo, beats are of each bar's own metre. */
+export function toMapTable(document: SongDocument, part: Part): Table {
+  const played = listPlayedBars(document);
+  const { bars } = toTimeline(played);
+  const passes = listPasses(document, played);
+  const { sounding, toShapeChord } = songKeysOf(document, part);
+  const rows = played.map((bar, index) => {
+    const { startBeat = 0, startSeconds = null } = bars[index] ?? {};
+    const chords = bar.slots.map(({ chord }) => chord);
+    const named = (nameOf: typeof formatChordSymbol): string =>
+      chords.map((chord) => (chord === null ? 'N.C.' : nameOf(chord))).join(' ');
+    return [
+      String(bar.number),
+      bar.section.name,
+      passes.find(({ passIndex }) => passIndex === bar.passIndex)?.label ?? '',
+      formatMetre(bar.metre),
+      String(bar.lengthTicks / beatTicks(bar.metre)),
+      String(startBeat),
+      startSeconds === null ? '' : startSeconds.toFixed(3),
+      formatKey(bar.key ?? sounding),
+      named(formatChordSymbol),
+      named((chord) => formatChordSymbol(toShapeChord(chord))),
+      bar.slots.map(({ ticks }) => String(ticks / beatTicks(bar.metre))).join(' '),
+    ];
+  });
+  return [
+    [
+      'bar',
+      'section',
+      'pass',
+      'metre',
+      'beats',
+      'start beat',
+      'start second',
+      'key',
+      'sounding',
+      'shapes',
+      'beats each',
+    ],
+    ...rows,
+  ];
+}
+
+/** Every chord of the song with how it is held behind the capo; frets and fingers are empty where no shape is stored. */
+export function toShapeTable(document: SongDocument, part: Part): Table {
+  const { toShapeChord } = songKeysOf(document, part);
+  const rows = listSongChords(document, listPlayedBars(document)).map(({ chord, bars, entries }) => {
+    const shapeChord = toShapeChord(chord);
+    const fingering = findStoredShape(part, shapeChord)?.fingering;
+    return [
+      formatChordSymbol(chord),
+      formatChordSymbol(shapeChord),
+      fingering === undefined ? '' : formatShape(fingering.shape),
+      fingering === undefined ? '' : fingering.fingers.map((finger) => finger ?? '-').join(' '),
+      String(bars),
+      String(entries),
+    ];
+  });
+  return [['sounding', 'shape', 'frets', 'fingers', 'bars', 'times entered'], ...rows];
+}

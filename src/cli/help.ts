@@ -64,6 +64,8 @@ click, tempo, metre, key, section markers), the text chart, the song as canonica
 shapes as comma-separated values.
   --out DIR                    the folder to write into (this one)
   --rung N                     as rung N plays it, for midi`,
+  schema: `ladder schema
+The JSON Schema (2020-12) of a song as export writes it and chart, map and the others read it.`,
 };
 
 /** The commands at a glance. */
@@ -77,6 +79,7 @@ export const OVERVIEW = `ladder COMMAND …
   map FILE              sections, bars, length, and what repeats
   rungs FILE            the song at its levels of difficulty
   export FILE… --to F   each song as MIDI, text, JSON or CSV
+  schema                the JSON Schema of a saved song
 
 ladder COMMAND --help says more. Answers go to standard output, mistakes to standard error. Exit codes: 0 answered,
 1 something could not be answered, 2 the command was not understood.`;

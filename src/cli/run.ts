@@ -8,6 +8,7 @@ import { runMap } from './map.ts';
 import { runName } from './name.ts';
 import { runPlan } from './plan.ts';
 import { runRungs } from './rungs.ts';
+import { runSchema } from './schema.ts';
 import { runShapes } from './shapes.ts';
 
 const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer>> = {
@@ -19,6 +20,7 @@ const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer>> = 
   map: runMap,
   rungs: runRungs,
   export: runExport,
+  schema: runSchema,
 };
 
 const ANSWERED = 0;

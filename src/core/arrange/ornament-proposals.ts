@@ -33,6 +33,8 @@ export type OrnamentProposal = {
 /** Most semitones that a walk bridges, and most notes on the way (common practice). */
 const WIDEST_WALK = 7;
 const MOST_STEPS = 3;
+/** Strings, from the thinnest, on which a suspension is heard clearly (common practice). */
+const SUSPENDED_STRINGS = 4;
 /** The rung from which a proposed ornament is played. */
 const PROPOSED_RUNG = 5;
 
@@ -137,7 +139,7 @@ function addedFinger(bar: PlayedBar, place: Place): readonly OrnamentProposal[] 
     return [];
   }
   const held = heldShape(place, slot.chord);
-  if (held === null || !['', 'm', '7', 'm7'].includes(held.chord.quality)) {
+  if (held === null || !['', 'm', '7'].includes(held.chord.quality)) {
     return [];
   }
   const isMinor = slot.chord.quality.startsWith('m');
@@ -164,7 +166,9 @@ function suspended(
   const open = openMidiOf(part);
   const beat = beatTicks(bar.metre);
   const middle = Math.floor(bar.lengthTicks / beat / 2) * beat;
-  for (const stringIndex of [...range(0, open.length)].reverse()) {
+  // Lower strings would be muddy.
+  const upper = range(Math.max(0, open.length - SUSPENDED_STRINGS), open.length);
+  for (const stringIndex of [...upper].reverse()) {
     const fret = held.shape[stringIndex] ?? null;
     const midi = itemAt(open, stringIndex) + (fret ?? 0);
     if (fret !== null && toPitchClass(midi) === third) {

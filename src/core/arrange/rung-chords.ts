@@ -75,7 +75,7 @@ export function holdOnRungs(
   const steady = isBarreChord(stored) ? easiestOf(own, listWithoutBarre(chord, instrument)) : own;
   const plain = toPlainChord(chord);
   const taught = rubsAgainst(pitchClassesOf(plain), chord) ? [] : listFirstShapes(plain, instrument);
-  const first = taught.find((held) => easiestOf(steady, [held]) === held) ?? steady;
+  const first = taught.find((held) => isNoHarder(held, steady)) ?? steady;
   const least = firstRung === 'bass' ? listBassNotes(chord, instrument) : listTriads(plain, instrument);
   const lowest = least.find((held) => held.effort <= first.effort);
   return { 5: own, 4: own, 3: steady, 2: first, 1: lowest ?? first };
@@ -121,16 +121,30 @@ function easiestOf(upper: HeldChord, ways: readonly HeldChord[]): HeldChord {
   return allowed.reduce((least, way) => (way.effort < least.effort ? way : least), upper);
 }
 
-/** Steps towards a barre that do not need it and add nothing foreign (rule S3). */
+const MANY_SHAPES = 24;
+
+/** Steps towards a barre that do not need it and add nothing foreign, then the best shape of all without one (rule S3). */
 function listWithoutBarre(chord: ChordSymbol, instrument: Instrument): readonly HeldChord[] {
-  return listEasierShapes(chord, instrument, null)
+  const steps = listEasierShapes(chord, instrument, null)
     .filter(({ step, added }) => step !== 'full' && step !== 'substitute' && added.length === 0)
-    .map(({ rated }) => toHeld(chord, rated.fingering, 'easier', instrument));
+    .map(({ rated }) => rated);
+  const open = rankShapes(chord, instrument, MANY_SHAPES).find(({ fingering }) => !isBarreChord(fingering));
+  const ways = steps.length > 0 || open === undefined ? steps : [open];
+  return ways.map(({ fingering }) => toHeld(chord, fingering, 'easier', instrument));
 }
 
-/** The shapes that suit a plain chord best, as books teach them. */
+/** Whether a way is no harder for the hand than the upper rung's, and brings no barre that it has not. */
+function isNoHarder(way: HeldChord, upper: HeldChord): boolean {
+  return way.effort <= upper.effort && (isBarreChord(upper.fingering) || !isBarreChord(way.fingering));
+}
+
+const LOOKED_AT = 6;
+
+/** The shapes that first books teach for a plain chord, the best first; where they teach none, those that suit it best. */
 function listFirstShapes(chord: ChordSymbol, instrument: Instrument): readonly HeldChord[] {
-  return rankShapes(chord, instrument, 3).map(({ fingering }) => toHeld(chord, fingering, 'easier', instrument));
+  const ranked = rankShapes(chord, instrument, LOOKED_AT);
+  const taught = ranked.filter(({ isFamiliar }) => isFamiliar);
+  return (taught.length > 0 ? taught : ranked).map(({ fingering }) => toHeld(chord, fingering, 'easier', instrument));
 }
 
 /** Three strings of a chord as first books draw them, in standard tuning alone. */

@@ -18,6 +18,8 @@ const type = (label: RegExp | string, value: string): void => {
   fireEvent.keyDown(field, { key: 'Enter' });
   fireEvent.blur(field);
 };
+/** The steps are read as they are typed; Enter puts them in. */
+const steps = (text: string) => fireEvent.change(screen.getByLabelText(/^Steps/), { target: { value: text } });
 /** Presses the button that says so; the bench comes after the list. */
 const press = (text: string) => fireEvent.click(screen.getAllByText(text).at(-1) as HTMLElement);
 
@@ -27,9 +29,11 @@ describe('ornaments beside the chords', () => {
   test('are written by typing and by pressing, refused with the reason, put into several bars, and taken away', () => {
     const editor = showSong(SONG, <OrnamentsView switcher={null} />);
     expect(screen.getByText('No note is written yet.')).toBeTruthy();
-    type(/^Steps/, '6/3 6/x');
+    steps('6/3 6/x');
+    fireEvent.keyDown(screen.getByLabelText(/^Steps/), { key: 'Enter' });
+    expect(ornamentsIn(editor)).toEqual([]);
     expect(screen.getByRole('alert').textContent).toMatch(/Step 2, “6\/x”, is no string and fret/);
-    type(/^Steps/, '6/3');
+    steps('6/3');
     fireEvent.click(screen.getByLabelText('string 5 fret 2'));
     press('Ring on');
     type('In bars', '1, 9');
@@ -43,8 +47,8 @@ describe('ornaments beside the chords', () => {
     expect(screen.getByText('Riff, bars 1, 4')).toBeTruthy();
     fireEvent.click(screen.getByLabelText('Edit Riff, bars 1, 4'));
     expect(screen.getByLabelText<HTMLInputElement>(/^Steps/).value).toBe('6/3 5/2 -');
-    type(/^Steps/, '6/2 5/2 -');
-    press('Write it anew');
+    steps('6/2 5/2 -');
+    fireEvent.keyDown(screen.getByLabelText(/^Steps/), { key: 'Enter' });
     expect(ornamentsIn(editor)).toEqual(['riff 5: 6/2 5/2', 'riff 5: 6/2 5/2']);
     fireEvent.click(screen.getByLabelText('Take away Riff, bars 1, 4'));
     expect(ornamentsIn(editor)).toEqual([]);

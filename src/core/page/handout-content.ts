@@ -44,7 +44,7 @@ export type HandoutLine = {
 export type HandoutBlock = {
   readonly name: string;
   readonly remark: string;
-  /** What the right hand does, spoken and counted; empty where no pattern is chosen. */
+  /** What the right hand does, spoken and counted; empty where it goes on as before, or no pattern is chosen. */
   readonly rightHand: string;
   readonly lines: readonly HandoutLine[];
 };
@@ -106,9 +106,19 @@ export function composeHandout(
     form: (passes.length < 2 ? [] : passes)
       .map(({ label, bars }) => `${label} (${bars})`.replaceAll(' ', NO_BREAK))
       .join(' · '),
-    blocks: document.map.sections.flatMap((section) => blocksOf(document, section, passes, words)),
+    blocks: sayHandsOnce(document.map.sections.flatMap((section) => blocksOf(document, section, passes, words))),
     ornaments: listHandoutOrnaments(source, reading),
   };
+}
+
+/** What the right hand does is said where it changes: it goes on until something else is said. */
+function sayHandsOnce(blocks: readonly HandoutBlock[]): readonly HandoutBlock[] {
+  let said = '';
+  return blocks.map((block) => {
+    const isSaid = block.rightHand === said;
+    said = block.rightHand === '' ? said : block.rightHand;
+    return isSaid && block.rightHand !== '' ? { ...block, rightHand: '' } : block;
+  });
 }
 
 function blocksOf(

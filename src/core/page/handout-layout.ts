@@ -120,21 +120,26 @@ function layForm(form: string, { widthMm, scale, measure }: Layout): readonly Bl
 }
 
 function laySection(block: HandoutBlock, layout: Layout): readonly Block[] {
-  const { scale, measure } = layout;
+  const { widthMm, scale, measure } = layout;
   const nameMm = 5 * scale;
+  const smallMm = 3 * scale;
   const remarkX = measure(block.name, nameMm, 'name', true) + 3 * scale;
+  const handX = remarkX + measure(block.remark, smallMm, 'text', false) + 5 * scale;
+  const hasRoom = handX + measure(block.rightHand, smallMm, 'text', false) <= widthMm;
   const heading: Block = {
     heightMm: 9.4 * scale,
     marks: [
       textMark(block.name, [0, 7 * scale], nameMm, { face: 'name', isBold: true }),
-      textMark(block.remark, [remarkX, 7 * scale], 3 * scale, { tone: 'quiet' }),
+      textMark(block.remark, [remarkX, 7 * scale], smallMm, { tone: 'quiet' }),
+      ...(hasRoom && block.rightHand !== '' ? [textMark(block.rightHand, [handX, 7 * scale], smallMm)] : []),
     ],
     keepsNext: true,
   };
-  return [heading, ...layRightHand(block.rightHand, layout), ...block.lines.flatMap((line) => layLine(line, layout))];
+  const ownRows = hasRoom ? [] : layRightHand(block.rightHand, layout);
+  return [heading, ...ownRows, ...block.lines.flatMap((line) => layLine(line, layout))];
 }
 
-/** What the right hand does in a section, in one row or more. */
+/** What the right hand does in a section, in rows of its own where the heading has no room for it. */
 function layRightHand(text: string, { widthMm, scale, measure }: Layout): readonly Block[] {
   const sizeMm = 3 * scale;
   return text === ''
@@ -146,7 +151,7 @@ function layRightHand(text: string, { widthMm, scale, measure }: Layout): readon
       }));
 }
 
-const TAB_SCALE = 0.8;
+const TAB_SCALE = 0.72;
 
 /** Ornaments in tablature, as many in a row as go beside each other. */
 function layOrnaments(ornaments: readonly HandoutOrnament[], { widthMm, scale }: Layout): readonly Block[] {
@@ -164,10 +169,10 @@ function layOrnaments(ornaments: readonly HandoutOrnament[], { widthMm, scale }:
     used += ownMm;
   }
   return rows.map((row) => ({
-    heightMm: 7 * scale + Math.max(...row.map(({ tab }) => tab.heightMm)) * size,
+    heightMm: 5.6 * scale + Math.max(...row.map(({ tab }) => tab.heightMm)) * size,
     marks: row.flatMap(({ label, tab, xMm }) => [
-      textMark(label, [xMm, 5 * scale], 2.8 * scale, { tone: 'quiet' }),
-      ...tab.marks.map((mark) => moveRight(moveDown(scaleMark(mark, size), 5.6 * scale), xMm)),
+      textMark(label, [xMm, 4 * scale], 2.8 * scale, { tone: 'quiet' }),
+      ...tab.marks.map((mark) => moveRight(moveDown(scaleMark(mark, size), 4.2 * scale), xMm)),
     ]),
     keepsNext: false,
   }));

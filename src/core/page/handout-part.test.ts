@@ -1,0 +1,101 @@
+import { describe, expect, test } from 'vitest';
+import { createDemoSongs } from '../../server/demo/demo-songs.ts';
+import { songFromChart } from '../../test-support/read-chart.ts';
+import { mixRungs } from '../arrange/rungs.ts';
+import { itemAt } from '../kernel/list.ts';
+import { AVERAGE_HAND } from '../shapes/hand.ts';
+import { formatShape } from '../shapes/shape.ts';
+import type { RungLevel, SongDocument } from '../song/document.ts';
+import { mainPartOf } from '../song/parts.ts';
+import { DEFAULT_SETTINGS } from '../song/settings.ts';
+import type { Mark, MeasureText, Page } from './drawing.ts';
+import { composeHandout } from './handout-content.ts';
+import { layOutHandout, PAPERS, type Paper } from './handout-layout.ts';
+
+const measure: MeasureText = (text, sizeMm) => text.length * sizeMm * 0.52;
+const PUPILS = { hand: AVERAGE_HAND, known: null };
+const partFor = (song: SongDocument, left: RungLevel, right: RungLevel = left) =>
+  composeHandout(song, mainPartOf(song), DEFAULT_SETTINGS, mixRungs(song, mainPartOf(song), PUPILS, { left, right }));
+const shapesOn = ({ boxes }: ReturnType<typeof composeHandout>) =>
+  boxes.map(({ fingering }) => (fingering === null ? '' : formatShape(fingering.shape)));
+const chordsIn = ({ blocks }: ReturnType<typeof composeHandout>, block: number, line = 0) =>
+  itemAt(itemAt(blocks, block).lines, line).bars.map(({ chords }) => chords.map(({ text }) => text).join(' '));
+
+/** How far to the right and down a mark reaches, in mm. */
+function reachOf(mark: Mark): readonly [number, number] {
+  switch (mark.kind) {
+    case 'line':
+      return [Math.max(mark.x1Mm, mark.x2Mm), Math.max(mark.y1Mm, mark.y2Mm)];
+    case 'text': {
+      const width = measure(mark.text, mark.sizeMm, mark.face, mark.isBold);
+      const share = { start: 1, middle: 0.5, end: 0 }[mark.anchor];
+      return [mark.xMm + width * share, mark.yMm];
+    }
+    case 'bar':
+      return [mark.xMm + mark.lengthMm, mark.yMm];
+    case 'dot':
+      return [mark.xMm + mark.radiusMm, mark.yMm + mark.radiusMm];
+  }
+}
+
+function isBeyond(mark: Mark, { widthMm, heightMm }: Page): boolean {
+  const [x, y] = reachOf(mark);
+  return x > widthMm || y > heightMm;
+}
+
+describe('a handout for one part', () => {
+  const songs = createDemoSongs();
+  const almanac = itemAt(songs, 0);
+
+  test('has the shapes of its rung, their names in the bars, and says that it is yours', () => {
+    const second = partFor(almanac, 2);
+    expect(shapesOn(second)).toEqual(['320003', 'xx0232', '022000', 'x32010', 'x02010']);
+    expect(chordsIn(second, 0)).toEqual(['G', 'D', 'Em', 'C']);
+    expect(second.setup.at(-1)).toBe('Your part.');
+    const whole = composeHandout(almanac, mainPartOf(almanac), DEFAULT_SETTINGS);
+    expect(chordsIn(whole, 0)).toEqual(['G', 'D', 'Em7', 'Cadd9']);
+    expect(whole.setup).not.toContain('Your part.');
+  });
+
+  test('leaves out a chord that another goes on in the place of', () => {
+    const song = songFromChart(
+      'key: C\ntempo: 90\nC = x32010\nG = 320003\nAm = x02210\n\nVerse:\n| C G | Am | C Am | G |\n',
+    );
+    expect(chordsIn(partFor(song, 3), 0)).toEqual(['C G', 'Am', 'C Am', 'G']);
+    expect(chordsIn(partFor(song, 2), 0)).toEqual(['C', 'Am', 'C', 'G']);
+  });
+
+  test('counts what its own right hand strikes, whatever the left hand holds', () => {
+    expect(itemAt(partFor(almanac, 4).blocks, 2).rightHand).toBe('down, down up, up, down up; counted 1 2 & & 4 &');
+    // It is said where it changes: one strum a bar throughout is said once.
+    expect(
+      partFor(almanac, 4, 1)
+        .blocks.map(({ rightHand }) => rightHand)
+        .filter((text) => text !== '')[0],
+    ).toBe('down, –, –, –; counted 1');
+    expect(shapesOn(partFor(almanac, 4, 1))).toEqual(shapesOn(partFor(almanac, 4)));
+    // As it is arranged the pattern has its name.
+    const { blocks } = composeHandout(almanac, mainPartOf(almanac), DEFAULT_SETTINGS);
+    expect(itemAt(blocks, 2).rightHand).toBe('Late Ferry: down, down up, up, down up; counted 1 2 & & 4 &');
+  });
+
+  test('has each different ornament once, from its rung on, with the bars that play it', () => {
+    const dog = itemAt(songs, 3);
+    const labelsOn = (rung: RungLevel) => partFor(dog, rung).ornaments.map(({ label }) => label);
+    expect(labelsOn(3)).toEqual([]);
+    expect(labelsOn(4)).toEqual(['riff, bars 1-4, 17-18, 47-50']);
+    expect(labelsOn(5)).toEqual(['riff, bars 1-4, 17-18, 47-50', 'bass walk, bars 6, 20', 'bass walk, bar 12']);
+  });
+
+  test.each(songs.map((song) => [song.facts.title, song] as const))(
+    '%s has nothing beyond the edges of its pages, and fits one on every rung and either paper but for the longest',
+    (_, song) => {
+      const most = song.facts.title.startsWith('Last Tram') ? 2 : 1;
+      const all = ([1, 2, 3, 4, 5] as const).flatMap((rung) =>
+        (Object.keys(PAPERS) as Paper[]).map((paper) => layOutHandout(partFor(song, rung), paper, measure)),
+      );
+      expect(all.map((pages) => pages.length).filter((count) => count > most)).toEqual([]);
+      expect(all.flat().flatMap((page) => page.marks.filter((mark) => isBeyond(mark, page)))).toEqual([]);
+    },
+  );
+});

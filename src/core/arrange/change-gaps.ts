@@ -5,7 +5,7 @@
 import { QUARTER_TICKS } from '../rhythm/metre.ts';
 import type { Pattern } from '../rhythm/pattern.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
-import type { Part, Slot, SongDocument } from '../song/document.ts';
+import type { Part, Slot, SongDocument, StoredPattern } from '../song/document.ts';
 import type { PlayedBar } from '../song/played-bars.ts';
 import { type BarStroke, findHand, listBarStrokes, toPattern } from '../song/right-hand.ts';
 
@@ -22,7 +22,7 @@ export function createGaps(
   played: readonly PlayedBar[],
 ): (entry: ChordEntry) => ChangeGap {
   const known = new Map<number, readonly BarStroke[]>();
-  const patterns = new Map<string, Pattern>();
+  const patterns = new Map<StoredPattern, Pattern>();
   const strokesOf = (index: number): readonly BarStroke[] => {
     const bar = played[index];
     const before = known.get(index);
@@ -30,9 +30,9 @@ export function createGaps(
       return before ?? [];
     }
     const stored = findHand(document, part, bar).pattern;
-    const pattern = stored === null ? null : (patterns.get(stored.cells) ?? toPattern(stored));
+    const pattern = stored === null ? null : (patterns.get(stored) ?? toPattern(stored));
     if (stored !== null && pattern !== null) {
-      patterns.set(stored.cells, pattern);
+      patterns.set(stored, pattern);
     }
     const strokes = listBarStrokes(bar, pattern, 0, played[index + 1]?.slots[0] ?? null);
     known.set(index, strokes);

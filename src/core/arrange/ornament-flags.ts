@@ -9,10 +9,10 @@ import { pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import type { Hand } from '../shapes/hand.ts';
 import type { Fingering } from '../shapes/shape.ts';
-import type { Ornament, OrnamentNote, Part, Slot, SongDocument } from '../song/document.ts';
+import type { Ornament, OrnamentNote, Part, SongDocument } from '../song/document.ts';
 import { findOrnamentFault, type OrnamentFault } from '../song/ornaments.ts';
-import type { PlayedBar } from '../song/played-bars.ts';
-import { songKeysOf } from '../song/song-keys.ts';
+import { type PlayedBar, slotAtTick } from '../song/played-bars.ts';
+import { type SongKeys, songKeysOf } from '../song/song-keys.ts';
 import { type BesideNote, findFreeShape, findUnfreeNote } from './free-finger.ts';
 import { type OrnamentPlace, ornamentNeckOf, placeOrnament, soundsOf } from './ornament-places.ts';
 import { findStoredShape } from './part-shapes.ts';
@@ -61,7 +61,7 @@ export function listFlaggedOrnaments(
       first.set(bar.bar.id, bar);
     }
   }
-  const context = { document, part, hand };
+  const context = { keys: songKeysOf(document, part), part, hand };
   return part.ornaments
     .map((ornament): FlaggedOrnament => {
       const place = placeOrnament(ornament, neck);
@@ -72,10 +72,10 @@ export function listFlaggedOrnaments(
     .sort((a, b) => (a.bar?.number ?? Number.MAX_SAFE_INTEGER) - (b.bar?.number ?? Number.MAX_SAFE_INTEGER));
 }
 
-type Context = { readonly document: SongDocument; readonly part: Part; readonly hand: Hand };
+type Context = { readonly keys: SongKeys; readonly part: Part; readonly hand: Hand };
 
 function flagsOf(ornament: Ornament, place: OrnamentPlace, bar: PlayedBar, context: Context): readonly OrnamentFlag[] {
-  const key = bar.key ?? songKeysOf(context.document, context.part).sounding;
+  const key = bar.key ?? context.keys.sounding;
   if (place.kind === 'lost') {
     return [{ kind: 'lost', why: place.why, midi: place.midi, key }];
   }
@@ -109,7 +109,7 @@ function unfree(
   { kind }: Ornament,
   notes: readonly OrnamentNote[],
   bar: PlayedBar,
-  { document, part, hand }: Context,
+  { keys, part, hand }: Context,
 ): readonly OrnamentFlag[] {
   if (kind === 'bass-walk' || kind === 'riff') {
     return [];
@@ -119,7 +119,7 @@ function unfree(
   if (chord === null) {
     return [];
   }
-  const shapeChord = songKeysOf(document, part).toShapeChord(chord);
+  const shapeChord = keys.toShapeChord(chord);
   const held = findStoredShape(part, shapeChord)?.fingering;
   const beside = notes.map(({ stringNumber, fret }): BesideNote => ({ stringIndex: strings - stringNumber, fret }));
   const note = held === undefined ? null : findUnfreeNote(held, beside);
@@ -134,15 +134,4 @@ function unfree(
           freeing: findFreeShape(shapeChord, beside, { setup: part.setup, ...part.instrument, hand }),
         },
       ];
-}
-
-/** The slot of a played bar at a tick from its bar line. */
-export function slotAtTick({ slots }: Pick<PlayedBar, 'slots'>, tick: number): Slot | null {
-  let until = 0;
-  return (
-    slots.find(({ ticks }) => {
-      until += ticks;
-      return tick < until;
-    }) ?? null
-  );
 }

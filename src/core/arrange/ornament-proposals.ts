@@ -13,7 +13,7 @@ import type { Fingering } from '../shapes/shape.ts';
 import type { Ornament, OrnamentNote, Part, SongDocument } from '../song/document.ts';
 import { openMidiOf } from '../song/ornaments.ts';
 import type { PlayedBar } from '../song/played-bars.ts';
-import { songKeysOf } from '../song/song-keys.ts';
+import { type SongKeys, songKeysOf } from '../song/song-keys.ts';
 import { addFinger } from './free-finger.ts';
 import { isInKey } from './ornament-flags.ts';
 import { ornamentNeckOf, placeOrnament } from './ornament-places.ts';
@@ -38,7 +38,7 @@ const SUSPENDED_STRINGS = 4;
 /** The rung from which a proposed ornament is played. */
 const PROPOSED_RUNG = 5;
 
-type Place = { readonly document: SongDocument; readonly part: Part; readonly key: Key };
+type Place = Pick<SongKeys, 'toShapeChord'> & { readonly part: Part; readonly key: Key };
 
 /** The ornaments that suit a part, in the order of the song, each pair of chords and each chord once. */
 export function listOrnamentProposals(
@@ -48,9 +48,9 @@ export function listOrnamentProposals(
 ): readonly OrnamentProposal[] {
   const taken = new Set(part.ornaments.map(({ barId }) => barId));
   const seen = new Set<string>();
-  const { sounding } = songKeysOf(document, part);
+  const { sounding, toShapeChord } = songKeysOf(document, part);
   return played.flatMap((bar, index) => {
-    const place = { document, part, key: bar.key ?? sounding };
+    const place = { part, toShapeChord, key: bar.key ?? sounding };
     const found = taken.has(bar.bar.id) ? [] : [...walkInto(bar, played[index + 1], place), ...addedFinger(bar, place)];
     return found.filter((proposal) => {
       const name = `${formatChordSymbol(proposal.from)} ${proposal.to === null ? '' : formatChordSymbol(proposal.to)}`;
@@ -62,10 +62,10 @@ export function listOrnamentProposals(
 }
 
 function heldShape(
-  { document, part }: Place,
+  { part, toShapeChord }: Place,
   chord: ChordSymbol,
 ): { readonly chord: ChordSymbol; readonly fingering: Fingering } | null {
-  const shapeChord = songKeysOf(document, part).toShapeChord(chord);
+  const shapeChord = toShapeChord(chord);
   const fingering = findStoredShape(part, shapeChord)?.fingering;
   return fingering === undefined ? null : { chord: shapeChord, fingering };
 }

@@ -5,7 +5,7 @@ import { sumOf, uniqueBy } from '../kernel/list.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
 import { describeChange, estimateChangeMs } from '../shapes/change.ts';
 import { formatShape, isBarreChord } from '../shapes/shape.ts';
-import type { PlayedBar } from '../song/played-bars.ts';
+import { type PlayedBar, totalsOf } from '../song/played-bars.ts';
 import { isNew } from './chord-options.ts';
 import type { RungBar, RungSong } from './rung.ts';
 import type { HeldChord } from './rung-chords.ts';
@@ -48,7 +48,7 @@ const WEIGHTS = { shape: 0.5, barre: 1, strokes: 0.8, changesPerBar: 2, ornament
 
 /** Rates the bars of a rung; `efforts` are those of the song's chords as the rung holds them. */
 export function rateRung(
-  { part, pupils, played, document }: RungSong,
+  { pupils, played, document }: RungSong,
   bars: readonly RungBar[],
   efforts: readonly number[],
 ): RungDifficulty {
@@ -62,7 +62,7 @@ export function rateRung(
   const barres = different.filter(({ fingering }) => isBarreChord(fingering)).length;
   const changes = countChanges(held);
   const ornaments = sumOf(bars, (bar) => bar.ornaments.length);
-  const seconds = secondsOf(played);
+  const { seconds } = totalsOf(played);
   const hardestChange = findHardestChange(bars, played);
   const tempoBpm = document.facts.tempo?.tempoBpm ?? null;
   const total =
@@ -85,7 +85,7 @@ export function rateRung(
     strokesPerSecond: Math.max(0, ...rates),
     changes,
     changesPerMinute: seconds === null ? null : (changes * 60) / seconds,
-    ornaments: part.ornaments.length === 0 ? 0 : ornaments,
+    ornaments,
     tempoBpm,
     startBpm: tempoBpm === null ? null : startTempo(tempoBpm, hardestChange),
   };
@@ -95,12 +95,6 @@ export function rateRung(
 function startTempo(tempoBpm: number, change: RungChange | null): number {
   const share = change?.gapMs == null ? 1 : Math.min(1, change.gapMs / change.neededMs);
   return Math.max(1, Math.floor(tempoBpm * share));
-}
-
-function secondsOf(played: readonly PlayedBar[]): number | null {
-  return played.length > 0 && played.every(({ tempo }) => tempo !== null)
-    ? sumOf(played, ({ lengthTicks, tempo }) => (tempo === null ? 0 : ticksToSeconds(lengthTicks, tempo)))
-    : null;
 }
 
 function meanOf(numbers: readonly number[]): number {

@@ -2,15 +2,14 @@
  * Changes by hand, laid over a derived rung. An edit that no longer fits what lies beneath is kept and flagged, and the rung is
  * played as derived there: nothing the teacher wrote is thrown away by a change of the song or of the capo.
  */
-import { type ChordSymbol, isSameChord } from '../harmony/chord-symbol.ts';
+import { isSameChord } from '../harmony/chord-symbol.ts';
 import { formatMetre } from '../rhythm/metre.ts';
 import { soundsOnly } from '../shapes/sounding.ts';
 import type { Part, RungEdit, RungLevel, SongDocument } from '../song/document.ts';
-import type { PlayedBar } from '../song/played-bars.ts';
-import { listBarStrokes, toPattern, withoutPushes } from '../song/right-hand.ts';
+import { type PlayedBar, slotAtTick } from '../song/played-bars.ts';
+import { listBarStrokes, placesOf, toPattern, withoutPushes } from '../song/right-hand.ts';
 import { isThere } from '../song/rung-edits.ts';
-import { songKeysOf } from '../song/song-keys.ts';
-import { slotAtTick } from './ornament-flags.ts';
+import { type SongKeys, songKeysOf } from '../song/song-keys.ts';
 import type { RungBar, RungSlot, RungSong } from './rung.ts';
 import { toHeldByHand } from './rung-chords.ts';
 
@@ -34,7 +33,7 @@ function findMisfit(edit: RungEdit, document: SongDocument, part: Part, played: 
     return 'no-such-place';
   }
   if (edit.hand === 'right') {
-    const bars = played.filter((bar) => targetsOf(document, bar).includes(edit.targetId));
+    const bars = played.filter((bar) => placesOf(document, bar).includes(edit.targetId));
     return bars.some((bar) => fitsBar(edit, bar)) ? null : bars.length === 0 ? 'no-such-place' : 'other-metre';
   }
   const { toShapeChord } = songKeysOf(document, part);
@@ -57,11 +56,6 @@ function findShapeMisfit({ fingering, chord }: Extract<RungEdit, { hand: 'left' 
   return soundsOnly(fingering.shape, chord, tuning) ? null : 'foreign-notes';
 }
 
-/** The places a played bar belongs to, the nearest first. */
-function targetsOf(document: SongDocument, bar: PlayedBar): readonly (number | null)[] {
-  return [bar.bar.id, bar.lineId, document.map.form[bar.passIndex]?.id ?? -1, bar.section.id, null];
-}
-
 function fitsBar({ pattern }: Extract<RungEdit, { hand: 'right' }>, { metre }: PlayedBar): boolean {
   return formatMetre(pattern.metre) === formatMetre(metre);
 }
@@ -72,19 +66,28 @@ export function layEdits(song: RungSong, level: RungLevel, bars: readonly RungBa
   const edits = part.rungEdits.filter(
     (edit) => edit.rung === level && findMisfit(edit, document, part, played) === null,
   );
-  return edits.length === 0 ? bars : bars.map((bar, index) => layOver(song, { level, edits, index }, bar));
+  if (edits.length === 0) {
+    return bars;
+  }
+  const { toShapeChord } = songKeysOf(document, part);
+  return bars.map((bar, index) => layOver(song, { level, edits, index, toShapeChord }, bar));
 }
 
-type Laid = { readonly level: RungLevel; readonly edits: readonly RungEdit[]; readonly index: number };
+type Laid = Pick<SongKeys, 'toShapeChord'> & {
+  readonly level: RungLevel;
+  readonly edits: readonly RungEdit[];
+  readonly index: number;
+};
 
-function layOver(song: RungSong, { level, edits, index }: Laid, rungBar: RungBar): RungBar {
+function layOver(song: RungSong, laid: Laid, rungBar: RungBar): RungBar {
+  const { level, edits, index } = laid;
   const { document, played } = song;
   const bar = played[index];
   if (bar === undefined) {
     return rungBar;
   }
-  const slots = rungBar.slots.map((slot) => layShape(song, edits, slot));
-  const targets = targetsOf(document, bar);
+  const slots = rungBar.slots.map((slot) => layShape(song, laid, slot));
+  const targets = placesOf(document, bar);
   const right = targets
     .flatMap((target) => edits.filter((edit) => edit.hand === 'right' && edit.targetId === target))
     .find((edit) => edit.hand === 'right' && fitsBar(edit, bar));
@@ -102,12 +105,12 @@ function layOver(song: RungSong, { level, edits, index }: Laid, rungBar: RungBar
   return { ...rungBar, slots, strokes };
 }
 
-function layShape({ document, part, pupils }: RungSong, edits: readonly RungEdit[], slot: RungSlot): RungSlot {
+function layShape({ part, pupils }: RungSong, { edits, toShapeChord }: Laid, slot: RungSlot): RungSlot {
   const sounding = slot.slot.chord;
   if (sounding === null) {
     return slot;
   }
-  const chord: ChordSymbol = songKeysOf(document, part).toShapeChord(sounding);
+  const chord = toShapeChord(sounding);
   const left = edits.flatMap((edit) => (edit.hand === 'left' && isSameChord(edit.chord, chord) ? [edit] : []));
   const edit = left.find(({ slotId }) => slotId === slot.slot.id) ?? left.find(({ slotId }) => slotId === null);
   if (edit === undefined || (edit.slotId === null && slot.isMerged)) {

@@ -1,5 +1,5 @@
 import { beatTicks } from '../rhythm/metre.ts';
-import type { PlayedBar } from '../song/played-bars.ts';
+import { type PlayedBar, slotStartTick } from '../song/played-bars.ts';
 
 /**
  * Whether a chord may go on an easy rung: half a bar or less, on a weak beat, and neither a section's cadence nor the song's last
@@ -11,7 +11,7 @@ export function isPassing(played: readonly PlayedBar[], index: number, at: numbe
   if (bar === undefined || slot === undefined || slot.chord === null || slot.hold || slot.stop !== null) {
     return false;
   }
-  const start = bar.slots.slice(0, at).reduce((sum, { ticks }) => sum + ticks, 0);
+  const start = slotStartTick(bar.slots, at);
   const isWeak = Math.floor(start / beatTicks(bar.metre)) % 2 === 1 || start * 2 === bar.lengthTicks;
   const next = played[index + 1];
   const isCadence = at === bar.slots.length - 1 && (next === undefined || next.passIndex !== bar.passIndex);

@@ -97,6 +97,22 @@ export function withoutMarks(slot: Slot): Slot {
   return { ...slot, pushTicks: 0, hold: false, stop: null };
 }
 
+/** Where a slot of a bar begins, in ticks from the bar line; `at` is its place among them. */
+export function slotStartTick(slots: readonly Slot[], at: number): number {
+  return sumOf(slots.slice(0, at), ({ ticks }) => ticks);
+}
+
+/** The slot of a played bar at a tick from its bar line. */
+export function slotAtTick({ slots }: Pick<PlayedBar, 'slots'>, tick: number): Slot | null {
+  let until = 0;
+  return (
+    slots.find(({ ticks }) => {
+      until += ticks;
+      return tick < until;
+    }) ?? null
+  );
+}
+
 /** Bars, beats of each bar's own metre, and seconds to the end of the last bar (null without a tempo). */
 export type SongTotals = { readonly bars: number; readonly beats: number; readonly seconds: number | null };
 

@@ -10,7 +10,7 @@ import { barsOfLines } from './chart.ts';
 import type { Part, PatternAssignment, Slot, SongDocument, StoredPattern } from './document.ts';
 import { changePart, findPart } from './parts.ts';
 import { barsOfEdit } from './pass-lines.ts';
-import type { PlayedBar } from './played-bars.ts';
+import { type PlayedBar, slotStartTick } from './played-bars.ts';
 
 /** Says what the right hand does in one place; what is left out stays as it was there, null takes it away. */
 export type RightHandCommand = {
@@ -117,11 +117,14 @@ export function toPattern(stored: StoredPattern): Pattern {
 /** What the right hand is told in one played bar. */
 export type HandOfBar = Omit<PatternAssignment, 'targetId'>;
 
+/** The places a played bar belongs to, the nearest first: bar, line, pass, section, and the song (null). */
+export function placesOf(document: SongDocument, bar: PlayedBar): readonly (number | null)[] {
+  return [bar.bar.id, bar.lineId, document.map.form[bar.passIndex]?.id ?? -1, bar.section.id, null];
+}
+
 /** What holds in a played bar: of bar, line, pass, section and song the nearest that says something. */
 export function findHand(document: SongDocument, part: Pick<Part, 'patterns'>, bar: PlayedBar): HandOfBar {
-  const passId = document.map.form[bar.passIndex]?.id ?? -1;
-  const places = [bar.bar.id, bar.lineId, passId, bar.section.id, null];
-  const near = places.flatMap((place) => part.patterns.filter(({ targetId }) => targetId === place));
+  const near = placesOf(document, bar).flatMap((place) => part.patterns.filter(({ targetId }) => targetId === place));
   return {
     pattern: near.find(({ pattern }) => pattern !== null)?.pattern ?? null,
     dynamics: near.find(({ dynamics }) => dynamics !== null)?.dynamics ?? null,
@@ -241,7 +244,7 @@ function isHeard(stroke: BarStroke, bar: PlayedBar, all: readonly BarStroke[], i
 type InPlace = { readonly slot: Slot; readonly at: number; readonly isLater: boolean };
 
 function isHeardInPlace(tick: number, { slot, at, isLater }: InPlace, { slots, metre }: PlayedBar): boolean {
-  const start = slots.slice(0, at).reduce((sum, { ticks }) => sum + ticks, 0);
+  const start = slotStartTick(slots, at);
   const isStruckBefore = at === 0 && slot.pushTicks > 0 && (slot.hold || slot.stop?.beat === null);
   const stopTick =
     slot.stop === null ? null : slot.stop.beat === null ? start : (slot.stop.beat - 1) * beatTicks(metre);

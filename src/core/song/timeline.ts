@@ -1,9 +1,8 @@
 /* The song in time: where each played bar begins, and every chord with the moment it is struck. */
 import { type ChordSymbol, formatChordSymbol } from '../harmony/chord-symbol.ts';
-import { sumOf } from '../kernel/list.ts';
 import { beatTicks } from '../rhythm/metre.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
-import type { PlayedBar } from './played-bars.ts';
+import { type PlayedBar, slotStartTick, totalsOf } from './played-bars.ts';
 
 /** Where a played bar begins: in beats of the bars' own metres, and in seconds (null without a tempo). */
 export type BarStart = { readonly startBeat: number; readonly startSeconds: number | null };
@@ -67,7 +66,7 @@ type Struck = Omit<TimelineEvent, 'lengthTicks' | 'startSeconds' | 'isChange'>;
 
 function eventsOf({ slots, startTick, metre }: PlayedBar, barIndex: number): readonly Struck[] {
   return slots.map(({ chord, pushTicks, hold, stop }, index) => {
-    const onBeat = startTick + sumOf(slots.slice(0, index), ({ ticks }) => ticks);
+    const onBeat = startTick + slotStartTick(slots, index);
     const stopTick =
       stop === null ? null : stop.beat === null ? onBeat : startTick + (stop.beat - 1) * beatTicks(metre);
     return { barIndex, chord, startTick: Math.max(0, onBeat - pushTicks), pushTicks, hold, stopTick };
@@ -102,9 +101,7 @@ function secondsAt(
 /** Chord changes a minute over some played bars, from one chord to another inside them; null without a tempo. */
 export function changesPerMinute(played: readonly PlayedBar[]): number | null {
   const { events } = toTimeline(played);
-  const seconds = played.every(({ tempo }) => tempo !== null)
-    ? sumOf(played, ({ lengthTicks, tempo }) => (tempo === null ? 0 : ticksToSeconds(lengthTicks, tempo)))
-    : 0;
+  const { seconds } = totalsOf(played);
   const changes = events.slice(1).filter(({ isChange }) => isChange).length;
-  return seconds === 0 ? null : (changes * 60) / seconds;
+  return seconds === null || seconds === 0 ? null : (changes * 60) / seconds;
 }

@@ -43,6 +43,29 @@ export function Select<T extends string>(props: {
   );
 }
 
+/** A choice among a few numbers. */
+export function NumberSelect<N extends number>(props: {
+  readonly label: string;
+  readonly values: readonly N[];
+  readonly value: N;
+  readonly onChange: (value: N) => void;
+}) {
+  const { label, values, value, onChange } = props;
+  return (
+    <Select
+      label={label}
+      options={values.map((each) => ({ value: String(each), text: String(each) }))}
+      value={String(value)}
+      onChange={(text) => {
+        const chosen = values.find((each) => String(each) === text);
+        if (chosen !== undefined) {
+          onChange(chosen);
+        }
+      }}
+    />
+  );
+}
+
 const Frame = styled(AriaSelect)`
   display: grid; gap: 2px; justify-items: start;
   > span:first-child { font-size: 13px; color: ${colour.quiet}; }

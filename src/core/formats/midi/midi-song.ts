@@ -10,7 +10,7 @@ import type { RungBar } from '../../arrange/rung.ts';
 import { listRungNotes, listStrumNotes, type StrumNote } from '../../arrange/strum-events.ts';
 import { formatKey, signatureOf } from '../../harmony/key.ts';
 import { itemAt, range } from '../../kernel/list.ts';
-import { barTicks, beatTicks, formatMetre, type Metre, QUARTER_TICKS, usualPulseTicks } from '../../rhythm/metre.ts';
+import { barTicks, formatMetre, type Metre, QUARTER_TICKS, usualPulseTicks } from '../../rhythm/metre.ts';
 import { type Tempo, ticksToSeconds } from '../../rhythm/tempo.ts';
 import type { Part, SongDocument } from '../../song/document.ts';
 import { listPlayedBars, type PlayedBar } from '../../song/played-bars.ts';
@@ -160,22 +160,17 @@ function toNoteEvent(note: StrumNote, tempo: Tempo, countInTicks: number): NoteE
 }
 
 function countIn(first: PlayedBar, countInTicks: number): readonly MidiEvent[] {
-  const pulse = pulseOf(first.metre);
+  const pulse = usualPulseTicks(first.metre);
   return range(0, Math.ceil(countInTicks / pulse)).map((beat) => click(beat * pulse, beat === 0, pulse));
 }
 
 function clickAlong(played: readonly PlayedBar[], countInTicks: number): readonly MidiEvent[] {
   return played.flatMap((bar) => {
-    const pulse = pulseOf(bar.metre);
+    const pulse = usualPulseTicks(bar.metre);
     return range(0, Math.ceil(bar.lengthTicks / pulse)).map((beat) =>
       click(countInTicks + bar.startTick + beat * pulse, beat === 0, pulse),
     );
   });
-}
-
-/** What is clicked: dotted quarters in 6/8, 9/8 and 12/8, else every beat. */
-function pulseOf(metre: Metre): number {
-  return Math.max(usualPulseTicks(metre), beatTicks(metre));
 }
 
 function click(tick: number, isStrong: boolean, pulse: number): MidiEvent {

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { createGlobalStyle, styled } from 'styled-components';
+import { RUNG_LEVELS } from '../../../core/arrange/rung-chords.ts';
 import { mixRungs } from '../../../core/arrange/rungs.ts';
 import { composeHandout } from '../../../core/page/handout-content.ts';
 import { layOutHandout, PAPERS } from '../../../core/page/handout-layout.ts';
@@ -14,7 +15,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
-import { Select } from '../../ui/select.tsx';
+import { NumberSelect } from '../../ui/select.tsx';
 import { createMeasure } from './measure-text.ts';
 import { TakeFiles } from './take-files.tsx';
 
@@ -81,12 +82,9 @@ export function HandoutPage() {
 type Stand = { readonly left: RungLevel; readonly right: RungLevel } | null;
 
 const AS_ARRANGED = null;
-const HANDS = ['1', '2', '3', '4', '5'] as const;
 
 /** Whose page it is: as arranged, or one student's part. */
 function StandChoice({ stand, onChange }: { readonly stand: Stand; readonly onChange: (stand: Stand) => void }) {
-  const options = HANDS.map((value) => ({ value, text: value }));
-  const level = (text: string): RungLevel => Number(text) as RungLevel;
   return (
     <>
       <Choice
@@ -100,17 +98,17 @@ function StandChoice({ stand, onChange }: { readonly stand: Stand; readonly onCh
       />
       {stand !== null && (
         <>
-          <Select
+          <NumberSelect
             label="Left hand on rung"
-            options={options}
-            value={String(stand.left) as (typeof HANDS)[number]}
-            onChange={(value) => onChange({ ...stand, left: level(value) })}
+            values={RUNG_LEVELS}
+            value={stand.left}
+            onChange={(left) => onChange({ ...stand, left })}
           />
-          <Select
+          <NumberSelect
             label="Right hand on rung"
-            options={options}
-            value={String(stand.right) as (typeof HANDS)[number]}
-            onChange={(value) => onChange({ ...stand, right: level(value) })}
+            values={RUNG_LEVELS}
+            value={stand.right}
+            onChange={(right) => onChange({ ...stand, right })}
           />
         </>
       )}

@@ -1,16 +1,16 @@
 import { styled } from 'styled-components';
+import { RUNG_LEVELS } from '../../../core/arrange/rung-chords.ts';
 import { range } from '../../../core/kernel/list.ts';
 import { ORNAMENT_WORDS } from '../../../core/page/ornament-words.ts';
-import { ORNAMENT_KINDS, type Part, type RungLevel } from '../../../core/song/document.ts';
+import { ORNAMENT_KINDS, type Part } from '../../../core/song/document.ts';
 import type { PlayedBar } from '../../../core/song/played-bars.ts';
 import { TabStaff } from '../../painters/tab-staff.tsx';
 import { chartFace, colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Field } from '../../ui/field.tsx';
-import { Select } from '../../ui/select.tsx';
+import { NumberSelect, Select } from '../../ui/select.tsx';
 import { EMPTY_DRAFT, type OrnamentDraft, type ReadDraft, readDraft, STEPS_TO_BEAT } from './ornament-draft.ts';
 
-const LEVELS = ['1', '2', '3', '4', '5'] as const;
 const PAD_FRETS = 6;
 const STEP_WORDS = { '1': 'a beat', '2': 'half a beat', '3': 'a third', '4': 'a quarter' } as const;
 
@@ -40,12 +40,7 @@ export function OrnamentEditor(props: {
           value={draft.kind}
           onChange={(kind) => keep({ kind })}
         />
-        <Select
-          label="From rung"
-          options={LEVELS.map((value) => ({ value, text: value }))}
-          value={String(draft.rung) as (typeof LEVELS)[number]}
-          onChange={(rung) => keep({ rung: Number(rung) as RungLevel })}
-        />
+        <NumberSelect label="From rung" values={RUNG_LEVELS} value={draft.rung} onChange={(rung) => keep({ rung })} />
       </Row>
       <Row>
         <Field label="In bars" value={draft.bars} onCommit={(bars) => keep({ bars })} maxLength={80} />

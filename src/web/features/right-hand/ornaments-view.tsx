@@ -7,9 +7,9 @@ import { formatBarNumbers } from '../../../core/song/bar-numbers.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
 import { listPlayedBars, type PlayedBar } from '../../../core/song/played-bars.ts';
 import { useChordName, useSettings } from '../../api/settings.tsx';
-import { sayCommandError } from '../../editor/command-messages.ts';
 import { usePupils } from '../../editor/use-pupils.ts';
-import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
+import { useRun } from '../../editor/use-run.ts';
+import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { TabStaff } from '../../painters/tab-staff.tsx';
 import { useAudition } from '../../sound/use-audition.ts';
 import { colour } from '../../theme/tokens.ts';
@@ -136,18 +136,6 @@ function Proposals(props: {
       </List>
     </>
   );
-}
-
-/** Runs a command and says why it could not be done; whether it was. */
-function useRun() {
-  const editor = useSongEditor();
-  const [problem, setProblem] = useState('');
-  const run = (command: SongCommand): boolean => {
-    const error = editor.run(command);
-    setProblem(error === null ? '' : sayCommandError(error));
-    return error === null;
-  };
-  return { run, problem };
 }
 
 /** Ornaments that are written alike and are told the same things, together. */

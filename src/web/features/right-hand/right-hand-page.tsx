@@ -9,9 +9,9 @@ import type { Part, PatternAssignment } from '../../../core/song/document.ts';
 import { listPlayedBars } from '../../../core/song/played-bars.ts';
 import { findHand, hasOwnHands, toPattern, toStoredPattern } from '../../../core/song/right-hand.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { sayCommandError } from '../../editor/command-messages.ts';
 import { useKeepPattern, usePatterns } from '../../editor/use-patterns.ts';
-import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
+import { useRun } from '../../editor/use-run.ts';
+import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { useAudition } from '../../sound/use-audition.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -175,17 +175,11 @@ function useHandSong(): HandSong {
 
 /** Assigns what the right hand does in a place, and says why it could not. */
 function useAssign() {
-  const editor = useSongEditor();
   const { id: partId } = usePart();
-  const [problem, setProblem] = useState('');
-  const change = (targetId: number | null, what: Partial<Omit<PatternAssignment, 'targetId'>>): void => {
-    const error = editor.run({ kind: 'assign-pattern', partId, targetId, change: what });
-    setProblem(error === null ? '' : sayCommandError(error));
-  };
-  const regulariseSection = (sectionId: number): void => {
-    const error = editor.run({ kind: 'regularise', partId, sectionId });
-    setProblem(error === null ? '' : sayCommandError(error));
-  };
+  const { run, problem } = useRun();
+  const change = (targetId: number | null, what: Partial<Omit<PatternAssignment, 'targetId'>>): void =>
+    void run({ kind: 'assign-pattern', partId, targetId, change: what });
+  const regulariseSection = (sectionId: number): void => void run({ kind: 'regularise', partId, sectionId });
   return { change, regulariseSection, problem };
 }
 

@@ -5,8 +5,8 @@ import type { Rung } from '../../../core/arrange/rungs.ts';
 import { listRungNotes } from '../../../core/arrange/strum-events.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
 import type { PlayedBar } from '../../../core/song/played-bars.ts';
-import { sayCommandError } from '../../editor/command-messages.ts';
-import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
+import { useRun } from '../../editor/use-run.ts';
+import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { useAudition } from '../../sound/use-audition.ts';
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -141,17 +141,6 @@ function FirstRungChoice({ run }: { readonly run: (command: SongCommand) => void
       onChange={(value) => run({ kind: 'set-first-rung', partId, firstRung: value })}
     />
   );
-}
-
-/** Runs a command and says why it could not be done. */
-function useRun() {
-  const editor = useSongEditor();
-  const [problem, setProblem] = useState('');
-  const run = (command: SongCommand): void => {
-    const error = editor.run(command);
-    setProblem(error === null ? '' : sayCommandError(error));
-  };
-  return { run, problem };
 }
 
 /** A line of the song where it is played first. */

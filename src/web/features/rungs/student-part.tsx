@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { styled } from 'styled-components';
+import { RUNG_LEVELS } from '../../../core/arrange/rung-chords.ts';
 import { mixRungs } from '../../../core/arrange/rungs.ts';
 import { listRungNotes, type StrumNote } from '../../../core/arrange/strum-events.ts';
 import type { RungLevel } from '../../../core/song/document.ts';
@@ -7,9 +8,7 @@ import type { PlayedBar } from '../../../core/song/played-bars.ts';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { Button } from '../../ui/button.tsx';
-import { Select } from '../../ui/select.tsx';
-
-const LEVELS = ['1', '2', '3', '4', '5'] as const;
+import { NumberSelect } from '../../ui/select.tsx';
 
 /** A part for one student whose hands stand on different rungs, to be heard. It is called "your part", never a rank. */
 export function StudentPart(props: {
@@ -21,20 +20,18 @@ export function StudentPart(props: {
   const document = useDocument();
   const part = usePart();
   const { pupils } = usePupils();
-  const [left, setLeft] = useState<(typeof LEVELS)[number]>('3');
-  const [right, setRight] = useState<(typeof LEVELS)[number]>('1');
+  const [left, setLeft] = useState<RungLevel>(3);
+  const [right, setRight] = useState<RungLevel>(1);
   const hear = (): void => {
-    const levels = { left: Number(left) as RungLevel, right: Number(right) as RungLevel };
-    const mixed = mixRungs(document, part, pupils, levels);
+    const mixed = mixRungs(document, part, pupils, { left, right });
     onHear('Your part', listRungNotes({ document, part, played }, mixed, bars[0] ?? 0, bars.length));
   };
-  const options = LEVELS.map((value) => ({ value, text: value }));
   return (
     <section aria-label="One student’s part">
       <h3>Hands on different rungs</h3>
       <Row>
-        <Select label="Left hand" options={options} value={left} onChange={setLeft} />
-        <Select label="Right hand" options={options} value={right} onChange={setRight} />
+        <NumberSelect label="Left hand" values={RUNG_LEVELS} value={left} onChange={setLeft} />
+        <NumberSelect label="Right hand" values={RUNG_LEVELS} value={right} onChange={setRight} />
         <Button onPress={hear}>Hear it</Button>
       </Row>
     </section>

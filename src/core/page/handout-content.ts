@@ -1,196 +1,121 @@
 /*
- * What a handout says, before anything has a place on paper: words and lines, in shape chords, from what is stored.
+ * What a handout says, before anything has a place on paper: words, lines of bars and drawings, for one reader, from what is stored.
  */
-import { describeEdits, hasOwnBars, listPasses, type PassSummary } from '../arrange/form-summary.ts';
-import { findStoredShape } from '../arrange/part-shapes.ts';
+import { listPasses } from '../arrange/form-summary.ts';
 import type { RungBar } from '../arrange/rung.ts';
 import { formatChord } from '../harmony/chord-style.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
-import { sumOf, uniqueBy } from '../kernel/list.ts';
-import { beatTicks, formatMetre, type Metre } from '../rhythm/metre.ts';
-import { formatTempo } from '../rhythm/tempo.ts';
-import { type Fingering, formatShape } from '../shapes/shape.ts';
-import type { Bar, Line, Part, Pass, Section, Slot, SongDocument } from '../song/document.ts';
+import { formatDegree } from '../harmony/degree.ts';
+import { isEqual } from '../kernel/equal.ts';
+import type { Part, SongDocument } from '../song/document.ts';
+import type { HandoutOptions } from '../song/handout-options.ts';
 import { withoutLeftOut } from '../song/lesson-form.ts';
-import { linesOfPass } from '../song/pass-lines.ts';
-import { findSection, listPlayedBars, totalsOf } from '../song/played-bars.ts';
+import { listPlayedBars, totalsOf } from '../song/played-bars.ts';
 import type { ReadingStyle } from '../song/settings.ts';
 import { listSongChords } from '../song/song-chords.ts';
-import { songKeysOf } from '../song/song-keys.ts';
+import { type SongKeys, songKeysOf } from '../song/song-keys.ts';
 import type { BoxStyle } from './chord-box.ts';
-import { type HandoutOrnament, listHandoutOrnaments, rightHandWords } from './handout-hands.ts';
-import { formatKeyWords, setupSentences } from './setup-words.ts';
+import type { Figure } from './figure.ts';
+import { blocksOf, type HandoutBlock, type HandoutWords } from './handout-blocks.ts';
+import { listCautions, listDrills } from './handout-drills.ts';
+import { type HandoutSource, listHandoutOrnaments, listHandoutPatterns } from './handout-hands.ts';
+import { drawForReader, listHeldChords, notesOf, type ReaderChord } from './handout-instruments.ts';
+import { formatCapo, formatShapeKey, setupSentences } from './setup-words.ts';
+import { formatShapeWords } from './shape-words.ts';
 
-/** A chord in a bar: where its slot starts as a share of the bar's width (0 to 1), and its mark in words. */
-export type HandoutChord = { readonly text: string; readonly startShare: number; readonly mark: string };
-
-/** A bar: `above` says what changes with it (metre, key, tempo, pick-up); `isSame` repeats the bar before. */
-export type HandoutBar = {
-  readonly chords: readonly HandoutChord[];
-  readonly above: string;
-  readonly isSame: boolean;
-};
-
-/** A line of bars with its rounds, endings, and the words under it, one row for each pass with words of its own. */
-export type HandoutLine = {
-  readonly bars: readonly HandoutBar[];
-  readonly times: number;
-  readonly endings: readonly { readonly label: string; readonly bars: readonly HandoutBar[] }[];
-  readonly cues: readonly string[];
-  readonly note: string;
-};
-
-/** A section, or one pass of it that has bars of its own. */
-export type HandoutBlock = {
-  readonly name: string;
-  readonly remark: string;
-  /** What the right hand does, spoken and counted; empty where it goes on as before, or no pattern is chosen. */
-  readonly rightHand: string;
-  readonly lines: readonly HandoutLine[];
-};
-
-/** A whole handout. `fingering` is null where no shape is stored. */
+/** A whole handout. */
 export type Handout = {
   readonly title: string;
   readonly credit: string;
-  readonly boxStyle: BoxStyle;
   readonly setup: readonly string[];
-  readonly boxes: readonly { readonly name: string; readonly fingering: Fingering | null }[];
+  readonly chords: readonly Figure[];
+  readonly patterns: readonly Figure[];
   readonly form: string;
   readonly blocks: readonly HandoutBlock[];
-  readonly ornaments: readonly HandoutOrnament[];
+  readonly ornaments: readonly Figure[];
+  /** Shapes in words, a sentence or more for each chord. */
+  readonly words: readonly { readonly name: string; readonly text: string }[];
+  /** Whether those words stand on the page too; who cannot see the drawings is told them in any case. */
+  readonly showsWords: boolean;
+  readonly drills: readonly string[];
+  readonly cautions: readonly string[];
+};
+
+/**
+ * What a handout is made for: a part of a song as it is arranged, or as one student's hands play it on their rungs (`ownBars`, in step
+ * with the played bars of the lesson); how the library reads, and how this reader wants it.
+ */
+export type HandoutRequest = {
+  readonly document: SongDocument;
+  readonly part: Part;
+  readonly reading: ReadingStyle;
+  readonly options: HandoutOptions;
+  readonly ownBars: readonly RungBar[] | null;
 };
 
 const NO_BREAK = '\u00A0';
 
-/**
- * Gathers a handout for one part of a song, as the lesson plays it: as it is arranged, or as one student's hands play it on their
- * rungs (`ownBars`, in step with the played bars of the lesson).
- */
-export function composeHandout(
-  whole: SongDocument,
-  part: Part,
-  reading: ReadingStyle,
-  ownBars: readonly RungBar[] | null = null,
-): Handout {
-  const document = withoutLeftOut(whole);
+/** Gathers a handout, as the lesson plays the song. */
+export function composeHandout(request: HandoutRequest): Handout {
+  const { part, options, ownBars } = request;
+  const document = withoutLeftOut(request.document);
   const played = listPlayedBars(document);
-  const source = { document, part, played, ownBars };
-  const { toShapeChord } = songKeysOf(document, part);
+  const source: HandoutSource = { document, part, played, ownBars };
+  const reading = readingOf(request.reading, options);
+  const keys = songKeysOf(document, part);
+  const isGuitar = options.reader === 'guitar';
+  const nameOf = (chord: ChordSymbol): string => formatChord(chord, reading.chordStyle);
+  const sounding = listSongChords(document, played).map(({ chord }) => chord);
+  const chords: readonly ReaderChord[] = isGuitar
+    ? listHeldChords(sounding, part, keys.toShapeChord, ownBars)
+    : sounding.map((chord) => ({ named: chord, sounding: chord, fingering: null }));
   const passes = listPasses(document, played);
-  const style = (chord: ChordSymbol): string => formatChord(chord, reading.chordStyle);
-  const own =
-    ownBars === null ? null : new Map(ownBars.flatMap(({ slots }) => slots.map((each) => [each.slot.id, each])));
-  const words: Words = {
-    nameOf: (slot, chord) => {
-      const held = own?.get(slot.id);
-      return held?.isMerged === true ? null : style(held?.held?.chord ?? toShapeChord(chord));
-    },
+  const patterns = isGuitar ? listHandoutPatterns(source) : { figures: [], nameOf: () => '' };
+  const words: HandoutWords = {
+    nameOf: namer(request, keys, nameOf),
+    beside: besideOf(request, document, keys, nameOf),
     metre: document.facts.metre,
-    rightHandOf: (section) => rightHandWords(source, section),
+    rightHandOf: patterns.nameOf,
   };
-  const stored = listSongChords(document, played).map(({ chord }) => toShapeChord(chord));
-  const boxes =
-    ownBars === null
-      ? stored.map((chord) => ({ chord, fingering: findStoredShape(part, chord)?.fingering ?? null }))
-      : uniqueBy(
-          ownBars.flatMap(({ slots }) => slots.flatMap(({ held }) => held ?? [])),
-          ({ fingering }) => formatShape(fingering.shape),
-        );
+  const place = {
+    tuning: part.setup.tuning,
+    stringNaming: reading.stringNaming,
+    fretOffset: reading.fretsFrom === 'nut' ? part.setup.capoFret : 0,
+  };
+  const fingerings = chords.flatMap(({ fingering }) => fingering ?? []);
   return {
     title: document.facts.title,
     credit: document.facts.credit,
-    boxStyle: boxStyleOf(part.setup.capoFret, reading, 'fingers'),
-    setup: [...setupSentences(document, part, totalsOf(played)), ...(ownBars === null ? [] : ['Your part.'])],
-    boxes: boxes.map(({ chord, fingering }) => ({ name: style(chord), fingering })),
+    setup: [
+      ...setupSentences(document, part, totalsOf(played), options.reader),
+      ...otherPartWords(request, document),
+      ...(ownBars === null || !isGuitar ? [] : ['Your part.']),
+    ],
+    chords: chords.map((chord) => toFigure(chord, options, boxStyleFor(part, reading, options), nameOf)),
+    patterns: patterns.figures,
     form: (passes.length < 2 ? [] : passes)
       .map(({ label, bars }) => `${label} (${bars})`.replaceAll(' ', NO_BREAK))
       .join(' · '),
     blocks: sayHandsOnce(document.map.sections.flatMap((section) => blocksOf(document, section, passes, words))),
-    ornaments: listHandoutOrnaments(source, reading),
+    ornaments: isGuitar ? listHandoutOrnaments(source, reading) : [],
+    words: chords.flatMap(({ named, fingering }) =>
+      fingering === null ? [] : [{ name: nameOf(named), text: formatShapeWords(fingering, named, place).join(' ') }],
+    ),
+    showsWords: options.showsWords,
+    drills: isGuitar && options.showsDrills ? listDrills(source, nameOf, place) : [],
+    cautions: isGuitar && options.showsDrills ? listCautions(fingerings, part) : [],
   };
 }
 
-/** What the right hand does is said where it changes: it goes on until something else is said. */
-function sayHandsOnce(blocks: readonly HandoutBlock[]): readonly HandoutBlock[] {
-  let said = '';
-  return blocks.map((block) => {
-    const isSaid = block.rightHand === said;
-    said = block.rightHand === '' ? said : block.rightHand;
-    return isSaid && block.rightHand !== '' ? { ...block, rightHand: '' } : block;
-  });
-}
-
-function blocksOf(
-  document: SongDocument,
-  section: Section,
-  passes: readonly PassSummary[],
-  words: Words,
-): readonly HandoutBlock[] {
-  const own = document.map.form.filter(({ sectionId }) => sectionId === section.id);
-  const inStep = own.filter((pass) => !hasOwnBars(pass));
-  const summaries = passes.filter((pass) => pass.section.id === section.id);
-  const main: HandoutBlock = {
-    name: section.name,
-    remark: remarkOf(section, own, summaries),
-    rightHand: words.rightHandOf(section),
-    lines: section.lines.map((line) => toHandoutLine(line, cuesByPass(section, line, inStep), words)),
+/** How this reader reads: as the library does, but for what was chosen otherwise. */
+export function readingOf(library: ReadingStyle, options: HandoutOptions): ReadingStyle {
+  return {
+    chordStyle: library.chordStyle,
+    fretsFrom: options.fretsFrom ?? library.fretsFrom,
+    stringNaming: options.stringNaming ?? library.stringNaming,
+    isLeftHanded: options.isLeftHanded ?? library.isLeftHanded,
   };
-  const differing = own.flatMap((pass, index): readonly HandoutBlock[] => {
-    const found = hasOwnBars(pass) ? findSection(document, pass) : null;
-    return found === null
-      ? []
-      : [
-          {
-            name: `${section.name}, time ${index + 1}`,
-            remark: 'as played',
-            rightHand: '',
-            lines: linesOfPass(found, pass).map((line) => toHandoutLine(line, joinCues(line.cues), words)),
-          },
-        ];
-  });
-  return [main, ...differing];
 }
-
-/** "2 times, 16 bars each; time 3: line 2 again". */
-function remarkOf(section: Section, own: readonly Pass[], summaries: readonly PassSummary[]): string {
-  const counts = [...new Set(summaries.map(({ bars }) => bars))];
-  const count = counts[0] ?? sumOf(section.lines, ({ bars, times }) => bars.length * times);
-  const bars = `${count} ${count === 1 ? 'bar' : 'bars'}`;
-  const often = own.length === 0 ? 'not in the form' : own.length === 1 ? '' : `${own.length} times`;
-  const again = own.flatMap((pass, index) =>
-    hasOwnBars(pass) ? [] : describeEdits(section, pass).map((text) => `time ${index + 1}: ${text}`),
-  );
-  const repeat = section.times === 1 ? '' : `played ${section.times} times through`;
-  return [often, counts.length <= 1 || own.length === 1 ? bars : `${bars} as written`, repeat, ...again, section.note]
-    .filter((text) => text !== '')
-    .join('; ');
-}
-
-/** The words of each pass under a line; passes with the same words share a row, others are numbered. */
-export function cuesByPass(section: Section, line: Line, passes: readonly Pass[]): readonly string[] {
-  const rows = passes.map((pass) => {
-    const own = linesOfPass(section, pass).find(({ id }) => id === line.id);
-    return (own?.cues ?? line.cues).join(' / ');
-  });
-  const distinct = [...new Set(rows.filter((row) => row !== ''))];
-  return distinct.length <= 1
-    ? passes.length === 0
-      ? joinCues(line.cues)
-      : distinct
-    : rows.flatMap((row, index) => (row === '' ? [] : [`${index + 1}  ${row}`]));
-}
-
-function joinCues(cues: readonly string[]): readonly string[] {
-  return cues.length === 0 ? [] : [cues.join(' / ')];
-}
-
-/** How things are called; a chord that another goes on in the place of has no name. */
-type Words = {
-  readonly nameOf: (slot: Slot, chord: ChordSymbol) => string | null;
-  readonly metre: Metre;
-  readonly rightHandOf: (section: Section) => string;
-};
 
 /** How boxes behind a capo are drawn for a way of reading. */
 export function boxStyleOf(capoFret: number, reading: ReadingStyle, detail: BoxStyle['detail']): BoxStyle {
@@ -198,54 +123,84 @@ export function boxStyleOf(capoFret: number, reading: ReadingStyle, detail: BoxS
   return { detail, isLeftHanded: reading.isLeftHanded, fretsAdded };
 }
 
-function toHandoutLine(line: Line, cues: readonly string[], words: Words): HandoutLine {
-  return {
-    bars: line.bars.map((bar) => toHandoutBar(bar, words)),
-    times: line.times,
-    endings: line.endings.map(({ rounds, bars }) => ({
-      label: `${rounds.join(', ')}.`,
-      bars: bars.map((bar) => toHandoutBar(bar, words)),
-    })),
-    cues,
-    note: line.note,
+function boxStyleFor(part: Part, reading: ReadingStyle, options: HandoutOptions): BoxStyle {
+  return boxStyleOf(part.setup.capoFret, reading, options.showsFingers ? 'fingers' : 'dots only');
+}
+
+/** What a chord is called in the bars: by its shape, by what one student holds, or as it sounds for those without a capo. */
+function namer(
+  { options, ownBars }: HandoutRequest,
+  { toShapeChord }: SongKeys,
+  nameOf: (chord: ChordSymbol) => string,
+): HandoutWords['nameOf'] {
+  if (options.reader !== 'guitar') {
+    return (_, chord) => nameOf(chord);
+  }
+  if (ownBars === null) {
+    return (_, chord) => nameOf(toShapeChord(chord));
+  }
+  const own = new Map(ownBars.flatMap(({ slots }) => slots.map((each) => [each.slot.id, each] as const)));
+  return (slot, chord) => {
+    const held = own.get(slot.id);
+    return held?.isMerged === true ? null : nameOf(held?.held?.chord ?? toShapeChord(chord));
   };
 }
 
-function toHandoutBar(bar: Bar, words: Words): HandoutBar {
-  const metre = bar.metre ?? words.metre;
-  const length = sumOf(bar.slots, ({ ticks }) => ticks);
-  let start = 0;
-  const chords = bar.slots.flatMap((slot): readonly HandoutChord[] => {
-    const name = slot.chord === null ? 'no chord' : words.nameOf(slot, slot.chord);
-    const chord = { startShare: start / length, mark: markWords(slot, start, metre) };
-    start += slot.ticks;
-    return name === null ? [] : [{ text: name, ...chord }];
+/** What stands small under a chord: its degree, what sounds, what the other parts hold. */
+function besideOf(
+  request: HandoutRequest,
+  document: SongDocument,
+  { sounding }: SongKeys,
+  nameOf: (chord: ChordSymbol) => string,
+): HandoutWords['beside'] {
+  const { options } = request;
+  const isGuitar = options.reader === 'guitar';
+  const others = otherPartsOf(request).map((part) => songKeysOf(document, part).toShapeChord);
+  return (chord) => [
+    ...(options.showsDegrees ? [formatDegree(chord, sounding)] : []),
+    ...(options.showsSounding && isGuitar ? [nameOf(chord)] : []),
+    ...(isGuitar ? others : []).map((toShapeChord) => nameOf(toShapeChord(chord))),
+  ];
+}
+
+/** The other parts of the arrangement that stand elsewhere on the neck, as far as they are asked for. */
+function otherPartsOf({ document, part, options }: HandoutRequest): readonly Part[] {
+  const arrangement = document.arrangements.find(({ parts }) => parts.some(({ id }) => id === part.id));
+  return options.showsOtherParts
+    ? (arrangement?.parts ?? []).filter(({ id, setup }) => id !== part.id && !isEqual(setup, part.setup))
+    : [];
+}
+
+function otherPartWords(request: HandoutRequest, document: SongDocument): readonly string[] {
+  return request.options.reader !== 'guitar'
+    ? []
+    : otherPartsOf(request).map((part) => {
+        const { shape } = songKeysOf(document, part);
+        return `Small under the chords: ${part.name}, ${formatCapo(part.setup.capoFret).toLowerCase()}, ${formatShapeKey(shape)} shapes.`;
+      });
+}
+
+function toFigure(
+  chord: ReaderChord,
+  options: HandoutOptions,
+  style: BoxStyle,
+  nameOf: (chord: ChordSymbol) => string,
+): Figure {
+  const isSounding = options.showsSounding && options.reader === 'guitar';
+  const isNotes = options.reader === 'keys' || options.reader === 'bass';
+  return {
+    name: nameOf(chord.named),
+    note: isNotes ? notesOf(chord.sounding) : isSounding ? nameOf(chord.sounding) : '',
+    drawing: drawForReader(options.reader, chord, style),
+  };
+}
+
+/** Which pattern is played is said where it changes: it goes on until something else is said. */
+function sayHandsOnce(blocks: readonly HandoutBlock[]): readonly HandoutBlock[] {
+  let said = '';
+  return blocks.map((block) => {
+    const isSaid = block.rightHand === said;
+    said = block.rightHand === '' ? said : block.rightHand;
+    return isSaid && block.rightHand !== '' ? { ...block, rightHand: '' } : block;
   });
-  return { chords, above: barChangeWords(bar, metre), isSame: bar.same };
-}
-
-/** What changes with a bar, in words: "3/4, now in D major"; `metre` is the one that holds in it. */
-export function barChangeWords(bar: Bar, metre: Metre): string {
-  return [
-    bar.metre === null ? '' : formatMetre(bar.metre),
-    bar.key === null ? '' : `now in ${formatKeyWords(bar.key)}`,
-    bar.tempo === null ? '' : `tempo ${formatTempo(bar.tempo, metre)}`,
-    bar.pickupBeats === null ? '' : 'pick-up',
-  ]
-    .filter((text) => text !== '')
-    .join(', ');
-}
-
-/** The marks of a slot in words: "an eighth early, stop on 3". */
-export function markWords(slot: Slot, startTick: number, metre: Metre): string {
-  const isOffBeat = startTick % beatTicks(metre) !== 0;
-  const sixteenthTicks = beatTicks({ beats: 4, unit: 16, groups: null });
-  return [
-    slot.pushTicks === 0 ? '' : slot.pushTicks === sixteenthTicks ? 'a sixteenth early' : 'an eighth early',
-    isOffBeat ? `on the “and” of ${Math.floor(startTick / beatTicks(metre)) + 1}` : '',
-    slot.hold ? 'let ring' : '',
-    slot.stop === null ? '' : slot.stop.beat === null ? 'hit and cut' : `stop on ${slot.stop.beat}`,
-  ]
-    .filter((text) => text !== '')
-    .join(', ');
 }

@@ -2,17 +2,17 @@
 import { toBarPattern } from '../arrange/bar-pattern.ts';
 import { listPlacedOrnaments, type PlacedOrnament } from '../arrange/placed-ornaments.ts';
 import type { RungBar } from '../arrange/rung.ts';
-import { formatCounts, speakPattern } from '../rhythm/pattern-counts.ts';
+import { formatCells, type Pattern } from '../rhythm/pattern.ts';
+import { speakPattern } from '../rhythm/pattern-counts.ts';
 import { formatBarNumbers } from '../song/bar-numbers.ts';
 import type { Part, Section, SongDocument } from '../song/document.ts';
 import type { PlayedBar } from '../song/played-bars.ts';
 import { findHand, toPattern } from '../song/right-hand.ts';
 import type { ReadingStyle } from '../song/settings.ts';
+import type { Figure } from './figure.ts';
 import { ORNAMENT_WORDS } from './ornament-words.ts';
-import type { TablatureBar } from './tablature.ts';
-
-/** An ornament of the handout: which bars have it, and its tablature. */
-export type HandoutOrnament = { readonly label: string; readonly bar: TablatureBar };
+import { drawPattern } from './pattern-drawing.ts';
+import { drawTablature } from './tablature.ts';
 
 /** What a handout is made of; `ownBars` are one student's, in step with the played bars, or null for the page as arranged. */
 export type HandoutSource = {
@@ -22,21 +22,53 @@ export type HandoutSource = {
   readonly ownBars: readonly RungBar[] | null;
 };
 
+/** The patterns of a handout, each once, and which of them a section plays: its name, empty where it plays none. */
+export type HandoutPatterns = {
+  readonly figures: readonly Figure[];
+  readonly nameOf: (section: Section) => string;
+};
+
 /**
- * What the right hand does in a section, spoken and counted: the pattern as it is chosen there, or the strokes of the section's
- * first bar as a rung has them; empty where there is neither.
+ * What the right hand does in each section, as its first bar has it: the pattern that is chosen there, by its name, or the strokes of
+ * one student's rung, which have letters for names.
  */
-export function rightHandWords({ document, part, played, ownBars }: HandoutSource, section: Section): string {
+export function listHandoutPatterns(source: HandoutSource): HandoutPatterns {
+  const names = new Map<string, string>();
+  const bySection = new Map<number, string>();
+  const figures: Figure[] = [];
+  for (const section of source.document.map.sections) {
+    const found = patternOf(source, section);
+    if (found !== null) {
+      const cells = `${formatCells(found)} ${found.bars} ${found.swing}`;
+      const name = names.get(cells) ?? freshName(found.name, names.size, [...names.values()]);
+      if (!names.has(cells)) {
+        names.set(cells, name);
+        const shuffle = found.swing === 'shuffle' ? ', swung' : '';
+        figures.push({ name: `${name}${shuffle}`, note: speakPattern(found), drawing: drawPattern(found) });
+      }
+      bySection.set(section.id, name);
+    }
+  }
+  return { figures, nameOf: ({ id }) => bySection.get(id) ?? '' };
+}
+
+function freshName(name: string, index: number, taken: readonly string[]): string {
+  const letter = `Pattern ${String.fromCharCode('A'.charCodeAt(0) + (index % 26))}`;
+  const plain = name === '' ? letter : name;
+  return taken.includes(plain) ? `${plain} (${index + 1})` : plain;
+}
+
+function patternOf({ document, part, played, ownBars }: HandoutSource, section: Section): Pattern | null {
   const at = played.findIndex((bar) => bar.section.id === section.id);
   const bar = played[at];
   if (bar === undefined) {
-    return '';
+    return null;
+  }
+  if (ownBars !== null) {
+    return toBarPattern(bar, ownBars[at]?.strokes ?? []);
   }
   const stored = findHand(document, part, bar).pattern;
-  const chosen = stored === null ? null : toPattern(stored);
-  const pattern = ownBars === null ? chosen : toBarPattern(bar, ownBars[at]?.strokes ?? []);
-  const name = ownBars === null && stored !== null ? `${stored.name}: ` : '';
-  return pattern === null ? '' : `${name}${speakPattern(pattern)}; counted ${formatCounts(pattern)}`;
+  return stored === null ? null : toPattern(stored);
 }
 
 type Group = { readonly bar: PlayedBar; readonly each: PlacedOrnament; readonly numbers: number[] };
@@ -45,7 +77,7 @@ type Group = { readonly bar: PlayedBar; readonly each: PlacedOrnament; readonly 
 export function listHandoutOrnaments(
   { document, part, played, ownBars }: HandoutSource,
   reading: ReadingStyle,
-): readonly HandoutOrnament[] {
+): readonly Figure[] {
   const placed = listPlacedOrnaments(document, part);
   const groups = new Map<string, Group>();
   for (const [index, bar] of played.entries()) {
@@ -57,13 +89,14 @@ export function listHandoutOrnaments(
     }
   }
   return [...groups.values()].map(({ bar, each, numbers }) => ({
-    label: `${ORNAMENT_WORDS[each.ornament.kind]}, ${numbers.length === 1 ? 'bar' : 'bars'} ${formatBarNumbers(numbers)}`,
-    bar: {
+    name: `${ORNAMENT_WORDS[each.ornament.kind]}, ${numbers.length === 1 ? 'bar' : 'bars'} ${formatBarNumbers(numbers)}`,
+    note: '',
+    drawing: drawTablature({
       kind: each.ornament.kind,
       notes: each.notes,
       lengthTicks: bar.lengthTicks,
       strings: part.setup.tuning.openMidi.length,
       fretsAdded: reading.fretsFrom === 'nut' ? part.setup.capoFret : 0,
-    },
+    }),
   }));
 }

@@ -7,6 +7,7 @@ import { formatMinutes } from '../rhythm/clock.ts';
 import { formatMetre, type Metre, usualPulseTicks } from '../rhythm/metre.ts';
 import { findPulseName, type Tempo } from '../rhythm/tempo.ts';
 import type { Part, SongDocument } from '../song/document.ts';
+import type { HandoutReader } from '../song/handout-options.ts';
 import type { SongTotals } from '../song/played-bars.ts';
 import { songKeysOf } from '../song/song-keys.ts';
 
@@ -52,19 +53,36 @@ export function formatTotals({ bars, seconds }: Pick<SongTotals, 'bars' | 'secon
   return seconds === null ? count : `${count}, ${formatMinutes(seconds)}`;
 }
 
-/** The sentences at the head of a handout: how to set the guitar up, what then sounds, and how long the song is. */
-export function setupSentences(document: SongDocument, part: Part, totals: SongTotals): readonly string[] {
+/**
+ * The sentences at the head of a handout: how to set the guitar up, what then sounds, and how long the song is. Those who read
+ * without a capo are told what sounds, and where the guitars stand.
+ */
+export function setupSentences(
+  document: SongDocument,
+  part: Part,
+  totals: SongTotals,
+  reader: HandoutReader,
+): readonly string[] {
   const { sounding, shape } = songKeysOf(document, part);
   const { capoFret, tuning } = part.setup;
+  const setup = `${formatCapo(capoFret)}, ${formatShapeKey(shape)} shapes, ${tuning.name}${/tuning/.test(tuning.name) ? '' : ' tuning'}`;
+  const length = `${document.facts.tempo === null ? 'In' : 'Tempo'} ${formatTempoWords(document.facts.tempo, document.facts.metre)}. ${formatTotals(totals)}.`;
+  if (reader !== 'guitar') {
+    return [
+      `For ${reader}, as it sounds: ${formatKeyWords(sounding)}.`,
+      length,
+      `The guitars: ${setup.charAt(0).toLowerCase()}${setup.slice(1)}.`,
+    ];
+  }
   const shift = soundingShiftOf(part.setup);
   return [
-    `${formatCapo(capoFret)}, ${formatShapeKey(shape)} shapes, ${tuning.name}${/tuning/.test(tuning.name) ? '' : ' tuning'}. Sounds in ${formatKeyWords(sounding)}.`,
+    `${setup}. Sounds in ${formatKeyWords(sounding)}.`,
     ...(capoFret === 0
       ? []
       : [
-          `Without the capo it sounds in ${formatKeyWords(shiftedBack(shape, shift - capoFret))}, ${formatCount(capoFret, 'semitone')} lower.`,
+          `Without a capo the same shapes sound in ${formatKeyWords(shiftedBack(shape, shift - capoFret))}, ${formatCount(capoFret, 'semitone')} lower.`,
         ]),
-    `${document.facts.tempo === null ? 'In' : 'Tempo'} ${formatTempoWords(document.facts.tempo, document.facts.metre)}. ${formatTotals(totals)}.`,
+    length,
   ];
 }
 

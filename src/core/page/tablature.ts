@@ -2,14 +2,12 @@
  * An ornament in six-line tablature, as it is drawn on paper: the thinnest string on top, a fret where it is stopped, stems below
  * for how long each note lasts (none for a whole note, a flag for an eighth, two for a sixteenth), a bow over slurs.
  */
-import { range } from '../kernel/list.ts';
+import { itemAt, range } from '../kernel/list.ts';
 import { QUARTER_TICKS } from '../rhythm/metre.ts';
 import type { OrnamentKind, OrnamentNote } from '../song/document.ts';
 import { isSlur } from '../song/ornaments.ts';
 import { lineMark, type Mark, textMark } from './drawing.ts';
-
-/** A drawing with its size in mm. */
-export type Tablature = { readonly widthMm: number; readonly heightMm: number; readonly marks: readonly Mark[] };
+import type { Drawing } from './figure.ts';
 
 /** What is drawn: the notes, in a bar of so many ticks, on so many strings. */
 export type TablatureBar = {
@@ -22,17 +20,19 @@ export type TablatureBar = {
 };
 
 const LINE_MM = 2.2;
-const QUARTER_MM = 14;
+/** A quarter note takes so much, and more where shorter notes would run into each other. */
+const QUARTER_MM = 10;
+const NOTE_MM = 4.4;
 const SIDE_MM = 2;
 const TOP_MM = 3;
 const STEM_MM = 3.4;
 const FLAG_MM = 1.1;
 const FRET_MM = 2.6;
 
-/** Draws one bar of tablature; a whole bar is as wide as its quarters. */
-export function drawTablature(bar: TablatureBar): Tablature {
+/** Draws one bar of tablature, as wide as its quarters. */
+export function drawTablature(bar: TablatureBar): Drawing {
   const { notes, lengthTicks, strings, fretsAdded } = bar;
-  const innerMm = Math.max(1, lengthTicks / QUARTER_TICKS) * QUARTER_MM;
+  const innerMm = Math.max(1, lengthTicks / QUARTER_TICKS) * quarterMm(notes);
   const widthMm = innerMm + 2 * SIDE_MM;
   const bottom = TOP_MM + (strings - 1) * LINE_MM;
   const xOf = (tick: number): number => SIDE_MM + 2 + (tick / lengthTicks) * (innerMm - 2);
@@ -56,6 +56,13 @@ export function drawTablature(bar: TablatureBar): Tablature {
       ...(isSlur(bar.kind) ? drawSlur(notes, xOf, yOf, bar.kind) : []),
     ],
   };
+}
+
+/** The width of a quarter: notes that follow each other stand far enough apart. */
+function quarterMm(notes: readonly OrnamentNote[]): number {
+  const starts = [...new Set(notes.map(({ startTick }) => startTick))].sort((a, b) => a - b);
+  const steps = starts.slice(1).map((start, index) => start - itemAt(starts, index));
+  return Math.max(QUARTER_MM, (NOTE_MM * QUARTER_TICKS) / Math.min(QUARTER_TICKS, ...steps));
 }
 
 type Staff = TablatureBar & {

@@ -2,29 +2,46 @@ import { type ChordSymbol, formatChordSymbol } from '../harmony/chord-symbol.ts'
 import { uniqueBy } from '../kernel/list.ts';
 import { AVERAGE_HAND, type Hand } from '../shapes/hand.ts';
 import { formatShape, type Shape } from '../shapes/shape.ts';
-import type { SongDocument } from './document.ts';
+import type { RungLevel, SongDocument } from './document.ts';
+import { type HandoutOptions, PLAIN_HANDOUT } from './handout-options.ts';
 
 /** A shape that a class can hold, by the chord it is held for. */
 export type KnownShape = { readonly chord: ChordSymbol; readonly shape: Shape };
 
-/** A class: its hand, its level (1 to 5, as the rungs), the shapes it knows, and the songs it was taught, by their ids. */
+/** On which rung each hand of a student stands. */
+export type StudentStand = { readonly left: RungLevel; readonly right: RungLevel };
+
+/** A student of a class, who reads a handout in a way of their own; `stand` is null for the page as it is arranged. */
+export type Student = {
+  readonly id: number;
+  readonly name: string;
+  readonly stand: StudentStand | null;
+  readonly handout: HandoutOptions;
+};
+
+/**
+ * A class: its hand, its level (1 to 5, as the rungs), the shapes it knows, the songs it was taught, by their ids, how its handouts
+ * are made, and the students whose handouts differ.
+ */
 export type GuitarClass = {
   readonly name: string;
   readonly hand: Hand;
   readonly level: ClassLevel;
   readonly known: readonly KnownShape[];
   readonly taughtSongIds: readonly string[];
+  readonly handout: HandoutOptions;
+  readonly students: readonly Student[];
 };
 
 /** Levels of a class, as the rungs of a song. */
 export type ClassLevel = 1 | 2 | 3 | 4 | 5;
 
 /** Bounds of a class. */
-export const CLASS_LIMITS = { nameCharacters: 60, known: 1000, taughtSongs: 2000 } as const;
+export const CLASS_LIMITS = { nameCharacters: 60, known: 1000, taughtSongs: 2000, students: 100 } as const;
 
 /** A class of which nothing is known but its name. */
 export function newClass(name: string): GuitarClass {
-  return { name, hand: AVERAGE_HAND, level: 2, known: [], taughtSongIds: [] };
+  return { name, hand: AVERAGE_HAND, level: 2, known: [], taughtSongIds: [], handout: PLAIN_HANDOUT, students: [] };
 }
 
 /** "G 320033": a known shape as the planner looks it up. */
@@ -53,4 +70,24 @@ export function learnSong(guitarClass: GuitarClass, songId: string, document: So
 export function setKnown(guitarClass: GuitarClass, shape: KnownShape, isKnown: boolean): GuitarClass {
   const others = guitarClass.known.filter((each) => formatKnown(each) !== formatKnown(shape));
   return { ...guitarClass, known: isKnown ? [...others, shape] : others };
+}
+
+/** The class with one more student, who reads as the class does; the name is not checked for being there twice. */
+export function addStudent(guitarClass: GuitarClass, name: string): GuitarClass {
+  const id = Math.max(0, ...guitarClass.students.map((student) => student.id)) + 1;
+  const student: Student = { id, name, stand: null, handout: guitarClass.handout };
+  return { ...guitarClass, students: [...guitarClass.students, student] };
+}
+
+/** The class with one student changed. */
+export function changeStudent(guitarClass: GuitarClass, id: number, change: Partial<Omit<Student, 'id'>>): GuitarClass {
+  return {
+    ...guitarClass,
+    students: guitarClass.students.map((student) => (student.id === id ? { ...student, ...change } : student)),
+  };
+}
+
+/** The class without one of its students. */
+export function removeStudent(guitarClass: GuitarClass, id: number): GuitarClass {
+  return { ...guitarClass, students: guitarClass.students.filter((student) => student.id !== id) };
 }

@@ -26,7 +26,10 @@ export type ClassActions = {
   readonly remove: (id: ClassId) => Promise<string | null>;
 };
 
-/** Changes classes on the server and shows what it answers. */
+/** The save that is under way, or the last one. */
+let lastSave: Promise<unknown> = Promise.resolve();
+
+/** Changes classes, at once on the screen and then on the server; what the server refuses is taken back. */
 export function useClassActions(): ClassActions {
   const queries = useQueryClient();
   return useMemo(() => {
@@ -48,11 +51,21 @@ export function useClassActions(): ClassActions {
           const added = await api.createClass(newClass(name));
           update((classes) => [...classes, added]);
         }),
-      change: ({ id, revision, value }, change) =>
-        tried(async () => {
-          const saved = await api.saveClass(id, { baseRevision: revision, value: change(value) });
-          update((classes) => classes.map((each) => (each.id === id ? saved : each)));
-        }),
+      change: ({ id }, change) => {
+        update((classes) => classes.map((each) => (each.id === id ? { ...each, value: change(each.value) } : each)));
+        // Saves follow each other, so that a second change never meets the revision of the first.
+        const saved = lastSave.then(() =>
+          tried(async () => {
+            const current = queries.getQueryData<readonly OpenClass[]>(CLASSES)?.find((each) => each.id === id);
+            if (current !== undefined) {
+              const { revision } = await api.saveClass(id, { baseRevision: current.revision, value: current.value });
+              update((classes) => classes.map((each) => (each.id === id ? { ...each, revision } : each)));
+            }
+          }),
+        );
+        lastSave = saved;
+        return saved;
+      },
       remove: (id) =>
         tried(async () => {
           await api.deleteClass(id);

@@ -1,12 +1,13 @@
 import type { Mark, Tone } from '../../core/page/drawing.ts';
-import { colour, nameFace, printed, textFace } from '../theme/tokens.ts';
+import { PAPER_INKS } from '../../core/page/inks.ts';
+import { colour, nameFace, textFace } from '../theme/tokens.ts';
 import { SignedInPicture } from '../ui/signed.tsx';
 
 type Inks = Readonly<Record<Tone, string>>;
 
 const INKS: Readonly<Record<'screen' | 'paper', Inks>> = {
-  screen: { ink: colour.ink, quiet: colour.quiet, warning: colour.rosewood },
-  paper: { ink: printed.ink, quiet: printed.quiet, warning: printed.rosewood },
+  screen: { ink: colour.ink, quiet: colour.quiet, warning: colour.rosewood, paper: colour.paper },
+  paper: PAPER_INKS,
 };
 
 type LineMark = Extract<Mark, { kind: 'line' }>;
@@ -72,7 +73,7 @@ function Painted({ mark, ink }: { readonly mark: OtherMark; readonly ink: string
           y={mark.yMm}
           fontSize={mark.sizeMm}
           fontFamily={mark.face === 'name' ? nameFace : textFace}
-          fontWeight={mark.isBold ? 650 : 400}
+          fontWeight={mark.isBold ? 600 : 400}
           fontStyle={mark.isItalic ? 'italic' : 'normal'}
           textAnchor={mark.anchor}
           fill={ink}

@@ -61,9 +61,6 @@ const variableOf = (name: string): string => `var(--${name})`;
 /** The colours by their purpose, as they are in the current look. */
 export const colour = Object.fromEntries(Object.keys(PAPER).map((name) => [name, variableOf(name)])) as Palette;
 
-/** The inks of printed paper, the same in every look. */
-export const printed = { ink: PAPER.ink, quiet: PAPER.quiet, rosewood: PAPER.rosewood } as const;
-
 /** Names of chords, keys and sections. */
 export const nameFace = "'Signs', 'Fraunces', Georgia, serif";
 /** Everything else. */

@@ -1,58 +1,60 @@
-import { useState } from 'react';
 import { styled } from 'styled-components';
 import type { RungBar } from '../../../core/arrange/rung.ts';
+import { toMapTable, toShapeTable } from '../../../core/formats/csv/song-rows.ts';
 import { toMidiSong } from '../../../core/formats/midi/midi-song.ts';
 import { chartTextOf } from '../../../core/formats/text-chart/format-chart.ts';
 import { toCanonicalJson } from '../../../core/kernel/canonical-json.ts';
 import { fileNameOf } from '../../../core/page/file-name.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
-import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
+import { download } from './download.ts';
+import { useTake } from './use-take.ts';
 
 /** The song as a file of an open format, to be taken along; the MIDI file plays what the page shows. */
 export function TakeFiles({ ownBars }: { readonly ownBars: readonly RungBar[] | null }) {
   const document = useDocument();
   const part = usePart();
-  const [problem, setProblem] = useState('');
+  const { busy, news, take } = useTake();
   const { title } = document.facts;
-  const takeMidi = async (): Promise<void> => {
-    try {
+  const takeMidi = () =>
+    take('MIDI', async () => {
       const { toMidiBytes } = await import('../../../exchange/midi-bytes.ts');
-      const bytes = toMidiBytes(toMidiSong(document, part, ownBars));
-      download(new Blob([bytes.slice().buffer], { type: 'audio/midi' }), fileNameOf(title, 'mid'));
-    } catch {
-      setProblem('The MIDI writer could not be loaded. Try again when the server answers.');
-    }
-  };
+      download(toMidiBytes(toMidiSong(document, part, ownBars)), 'audio/midi', fileNameOf(title, 'mid'));
+      return '';
+    });
+  const takeTable = (of: 'map' | 'shapes') =>
+    take('table', async () => {
+      const { toCsvText } = await import('../../../exchange/csv-text.ts');
+      const table = of === 'map' ? toMapTable(document, part) : toShapeTable(document, part);
+      download(toCsvText(table), 'text/csv', fileNameOf(`${title} ${of}`, 'csv'));
+      return '';
+    });
   const takeText = (text: string, type: string, ending: string): void =>
-    download(new Blob([text], { type }), fileNameOf(title, ending));
+    download(text, type, fileNameOf(title, ending));
   return (
-    <Row>
-      <span>The song as a file:</span>
-      <Button weight="word" onPress={() => takeText(chartTextOf(document), 'text/plain', 'txt')}>
-        Text chart
-      </Button>
-      <Button weight="word" onPress={() => void takeMidi()}>
-        MIDI
-      </Button>
-      <Button weight="word" onPress={() => takeText(`${toCanonicalJson(document)}\n`, 'application/json', 'json')}>
-        JSON
-      </Button>
-      {problem !== '' && <span role="alert">{problem}</span>}
-    </Row>
+    <>
+      <Row>
+        <Button weight="word" onPress={() => takeText(chartTextOf(document), 'text/plain', 'txt')}>
+          Text chart
+        </Button>
+        <Button weight="word" onPress={() => void takeMidi()} isDisabled={busy !== ''}>
+          MIDI
+        </Button>
+        <Button weight="word" onPress={() => takeText(`${toCanonicalJson(document)}\n`, 'application/json', 'json')}>
+          JSON
+        </Button>
+        <Button weight="word" onPress={() => void takeTable('map')} isDisabled={busy !== ''}>
+          CSV of the bars
+        </Button>
+        <Button weight="word" onPress={() => void takeTable('shapes')} isDisabled={busy !== ''}>
+          CSV of the shapes
+        </Button>
+      </Row>
+      <p role="status">{news}</p>
+    </>
   );
 }
 
-/** Hands a file to the browser. */
-function download(blob: Blob, name: string): void {
-  const link = window.document.createElement('a');
-  link.href = URL.createObjectURL(blob);
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
-}
-
 const Row = styled.div`
-  display: flex; flex-wrap: wrap; gap: 4px 14px; align-items: center; width: min(100%, 760px); font-size: 14px; color: ${colour.quiet};
-  @media print { display: none; }
+  display: flex; flex-wrap: wrap; gap: 4px 14px;
 `;

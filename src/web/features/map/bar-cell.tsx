@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { styled } from 'styled-components';
 import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
-import { barChangeWords, markWords } from '../../../core/page/handout-content.ts';
+import { barChangeWords, markWords } from '../../../core/page/handout-blocks.ts';
 import type { Metre } from '../../../core/rhythm/metre.ts';
 import type { Bar, StoredPattern } from '../../../core/song/document.ts';
 import { colour, nameFace } from '../../theme/tokens.ts';

@@ -3,7 +3,7 @@ import { type ClipboardEvent, type KeyboardEvent, type MouseEvent, useEffect, us
 import { styled } from 'styled-components';
 import { describeEdits, listPasses, type PassSummary } from '../../../core/arrange/form-summary.ts';
 import type { Finding } from '../../../core/arrange/recogniser.ts';
-import { cuesByPass } from '../../../core/page/handout-content.ts';
+import { cuesByPass } from '../../../core/page/handout-blocks.ts';
 import { formatCount } from '../../../core/page/setup-words.ts';
 import type { Section, SongDocument } from '../../../core/song/document.ts';
 import { useDocument } from '../../editor/use-song.tsx';

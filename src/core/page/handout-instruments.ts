@@ -1,0 +1,108 @@
+/*
+ * The chords of a handout as each reader takes them: boxes behind the capo for a guitarist; for those without a capo the
+ * sounding chords on keys, on a bass, on a ukulele (rule K14).
+ */
+import { findStoredShape } from '../arrange/part-shapes.ts';
+import type { RungBar } from '../arrange/rung.ts';
+import { type ChordSymbol, listChordTones } from '../harmony/chord-symbol.ts';
+import { itemAt, uniqueBy } from '../kernel/list.ts';
+import { formatNoteName, pitchClassOf } from '../pitch/note-name.ts';
+import { AVERAGE_HAND } from '../shapes/hand.ts';
+import { type Instrument, rankShapes } from '../shapes/rank-shapes.ts';
+import { type Fingering, formatShape } from '../shapes/shape.ts';
+import type { Part } from '../song/document.ts';
+import type { HandoutReader } from '../song/handout-options.ts';
+import { type BoxStyle, boxHeightMm, drawChordBox, hasFretNumber } from './chord-box.ts';
+import type { Drawing } from './figure.ts';
+import { drawKeyboard } from './keyboard-drawing.ts';
+
+/** A chord of the handout: as it is named on it, as it sounds, and how a guitar holds it (null: no shape, or no guitar). */
+export type ReaderChord = {
+  readonly named: ChordSymbol;
+  readonly sounding: ChordSymbol;
+  readonly fingering: Fingering | null;
+};
+
+/** The chords of a guitar in order of first use: as they are stored, or as one student's hand holds them. */
+export function listHeldChords(
+  sounding: readonly ChordSymbol[],
+  part: Part,
+  toShapeChord: (chord: ChordSymbol) => ChordSymbol,
+  ownBars: readonly RungBar[] | null,
+): readonly ReaderChord[] {
+  if (ownBars === null) {
+    return sounding.map((chord) => {
+      const named = toShapeChord(chord);
+      return { named, sounding: chord, fingering: findStoredShape(part, named)?.fingering ?? null };
+    });
+  }
+  const held = ownBars.flatMap(({ slots }) =>
+    slots.flatMap(({ held: each, slot }) =>
+      each === null || slot.chord === null
+        ? []
+        : [{ named: each.chord, sounding: slot.chord, fingering: each.fingering }],
+    ),
+  );
+  return uniqueBy(held, ({ fingering }) => formatShape(fingering.shape));
+}
+
+/** A ukulele in its usual tuning with the high G; a soprano's scale, from memory. */
+const UKULELE: Instrument = {
+  setup: { tuning: { name: 'ukulele', openMidi: [67, 60, 64, 69] }, capoFret: 0 },
+  scaleLengthMm: 345,
+  highestNeckFret: 12,
+  hand: AVERAGE_HAND,
+};
+
+/** The open strings of a bass, E to G (common practice). */
+const BASS_OPEN = [28, 33, 38, 43] as const;
+
+/** How a chord is drawn for a reader; null where nothing was found. */
+export function drawForReader(reader: HandoutReader, chord: ReaderChord, style: BoxStyle): Drawing | null {
+  switch (reader) {
+    case 'guitar':
+      return chord.fingering === null ? null : drawBox(chord.fingering, style);
+    case 'ukulele': {
+      const found = rankShapes(chord.sounding, UKULELE, 1)[0];
+      return found === undefined ? null : drawBox(found.fingering, { ...style, fretsAdded: 0 });
+    }
+    case 'bass':
+      return drawBox(bassNoteOf(chord.sounding), { ...style, detail: 'dots only', fretsAdded: 0 });
+    case 'keys':
+      return drawKeyboard(chord.sounding);
+  }
+}
+
+/** What stands under a chord's name for those who play notes: "B♭ D F". */
+export function notesOf(chord: ChordSymbol): string {
+  const tones = listChordTones(chord).map(({ note }) => formatNoteName(note));
+  const bass = chord.bass === null ? '' : `, bass ${formatNoteName(chord.bass)}`;
+  return `${tones.join(' ')}${bass}`;
+}
+
+const BOX_WIDTH_MM = 14;
+const ABOVE_MM = 3.6;
+const BELOW_MM = 4.6;
+
+/** A chord box with the room that its signs and numbers take. */
+export function drawBox(fingering: Fingering, style: BoxStyle): Drawing {
+  const left = hasFretNumber(fingering, style) ? 5.2 : 1.4;
+  const below = style.detail === 'fingers' ? BELOW_MM : 1;
+  return {
+    widthMm: left + BOX_WIDTH_MM + 1.4,
+    heightMm: ABOVE_MM + boxHeightMm(fingering, BOX_WIDTH_MM) + below,
+    marks: drawChordBox(fingering, { xMm: left, yMm: ABOVE_MM, widthMm: BOX_WIDTH_MM }, style),
+  };
+}
+
+/** The bass note of a chord where it lies lowest on the neck: at most fret 4, on the lowest string that has it. */
+function bassNoteOf(chord: ChordSymbol): Fingering {
+  const pitchClass = pitchClassOf(chord.bass ?? chord.root);
+  const frets = BASS_OPEN.map((open) => (pitchClass - (open % 12) + 12) % 12);
+  const string = frets.findIndex((fret) => fret <= 4);
+  const shape = frets.map((fret, index) => (index === string ? fret : null));
+  return {
+    shape,
+    fingers: shape.map((fret) => (fret === null || fret === 0 ? null : (itemAt([1, 1, 2, 3, 4], fret) as 1))),
+  };
+}

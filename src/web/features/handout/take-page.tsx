@@ -1,0 +1,60 @@
+import { styled } from 'styled-components';
+import { toHandoutHtml } from '../../../core/formats/html/handout-html.ts';
+import type { Page } from '../../../core/page/drawing.ts';
+import { fileNameOf } from '../../../core/page/file-name.ts';
+import type { Handout } from '../../../core/page/handout-content.ts';
+import { layOutHandout, PHONE_SHEET } from '../../../core/page/handout-layout.ts';
+import { speakHandout } from '../../../core/page/handout-spoken.ts';
+import { measureText } from '../../../core/page/text-width.ts';
+import { loadFont } from '../../api/page-fonts.ts';
+import { makePdf } from '../../api/pdf-worker.ts';
+import { Button } from '../../ui/button.tsx';
+import { download } from './download.ts';
+import { useTake } from './use-take.ts';
+
+type TakeProps = { readonly handout: Handout; readonly pages: readonly Page[] };
+
+/** The page to print, as PDF, or as a web page in one file. */
+export function useTakePage({ handout, pages }: TakeProps) {
+  const { busy, news, take } = useTake();
+  const { title } = handout;
+  const takePdf = (): Promise<void> =>
+    take('PDF', async () => {
+      const { bytes, missing } = await makePdf(pages, title);
+      download(bytes, 'application/pdf', fileNameOf(title, 'pdf'));
+      return missing.length === 0 ? '' : `No font has ${missing.join(' ')}: question marks stand there in the PDF.`;
+    });
+  const takeHtml = (): Promise<void> =>
+    take('web page', async () => {
+      const { toFontStyle } = await import('../../../exchange/embedded-fonts.ts');
+      const phone = layOutHandout(handout, PHONE_SHEET, measureText);
+      const fontStyle = await toFontStyle([...pages, ...phone], loadFont);
+      const html = toHandoutHtml({ title, pages, phone, words: speakHandout(handout), fontStyle });
+      download(html, 'text/html', fileNameOf(title, 'html'));
+      return '';
+    });
+  return { busy, news, takePdf, takeHtml };
+}
+
+/** The ways to take the page along. */
+export function TakePage({ page }: { readonly page: ReturnType<typeof useTakePage> }) {
+  const { busy, news, takePdf, takeHtml } = page;
+  return (
+    <>
+      <Row>
+        <Button weight="strong" onPress={() => void takePdf()} isDisabled={busy !== ''}>
+          {busy === 'PDF' ? 'Writing …' : 'PDF'}
+        </Button>
+        <Button onPress={() => window.print()}>Print</Button>
+        <Button onPress={() => void takeHtml()} isDisabled={busy !== ''}>
+          Web page
+        </Button>
+      </Row>
+      <p role="status">{news}</p>
+    </>
+  );
+}
+
+const Row = styled.div`
+  display: flex; flex-wrap: wrap; gap: 8px;
+`;

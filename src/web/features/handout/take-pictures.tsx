@@ -1,0 +1,113 @@
+import { useState } from 'react';
+import { styled } from 'styled-components';
+import { easiestFrets } from '../../../core/arrange/capo-rows.ts';
+import { toSvg } from '../../../core/formats/svg/svg-page.ts';
+import { fileNameOf } from '../../../core/page/file-name.ts';
+import type { Handout } from '../../../core/page/handout-content.ts';
+import { drawLadder, ladderWords } from '../../../core/page/ladder-drawing.ts';
+import { listPictures, type Picture } from '../../../core/page/pictures.ts';
+import { formatKeyWords } from '../../../core/page/setup-words.ts';
+import { measureText } from '../../../core/page/text-width.ts';
+import { songKeysOf } from '../../../core/song/song-keys.ts';
+import { coreWorker } from '../../api/core-worker.ts';
+import { loadFont } from '../../api/page-fonts.ts';
+import { useChordName } from '../../api/settings.tsx';
+import { usePupils } from '../../editor/use-pupils.ts';
+import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { Button } from '../../ui/button.tsx';
+import { Select } from '../../ui/select.tsx';
+import { download } from './download.ts';
+import { svgToPng } from './svg-to-png.ts';
+import { useTake } from './use-take.ts';
+
+const LADDER = 'the capo ladder';
+
+/** Any drawing of the page, or the capo ladder, as a picture of its own. */
+export function TakePictures({ handout, isBlack }: { readonly handout: Handout; readonly isBlack: boolean }) {
+  const [chosen, setChosen] = useState(LADDER);
+  const { busy, news, take } = useTake();
+  const drawLadderPicture = useLadderPicture();
+  const pictures = listPictures(handout, isBlack, measureText);
+  const names = uniqueNames(pictures.map(({ name }) => name));
+  const index = names.indexOf(chosen);
+  const svgOf = async (): Promise<{ readonly svg: string; readonly name: string }> => {
+    const picture = pictures[index] ?? (await drawLadderPicture());
+    const { toFontStyle } = await import('../../../exchange/embedded-fonts.ts');
+    const style = await toFontStyle([picture.page], loadFont);
+    const title = `${handout.title}: ${picture.name}`;
+    const { description } = picture;
+    return { svg: toSvg(picture.page, { title, description, style, isHidden: false }), name: title };
+  };
+  const takeSvg = () =>
+    take('picture', async () => {
+      const { svg, name } = await svgOf();
+      download(svg, 'image/svg+xml', fileNameOf(name, 'svg'));
+      return '';
+    });
+  const takePng = () =>
+    take('picture', async () => {
+      const { svg, name } = await svgOf();
+      download(new Uint8Array(await (await svgToPng(svg)).arrayBuffer()), 'image/png', fileNameOf(name, 'png'));
+      return '';
+    });
+  const copy = () =>
+    take('copy', async () => {
+      const png = svgOf().then(({ svg }) => svgToPng(svg));
+      await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]);
+      return 'The picture is in the clipboard.';
+    });
+  return (
+    <>
+      <Select
+        label="What"
+        options={[...new Set([LADDER, ...names])].map((name) => ({ value: name, text: name }))}
+        value={index < 0 ? LADDER : chosen}
+        onChange={setChosen}
+      />
+      <Row>
+        <Button onPress={() => void takeSvg()} isDisabled={busy !== ''}>
+          SVG
+        </Button>
+        <Button onPress={() => void takePng()} isDisabled={busy !== ''}>
+          PNG
+        </Button>
+        <Button onPress={() => void copy()} isDisabled={busy !== ''}>
+          Copy
+        </Button>
+      </Row>
+      <p role="status">{news}</p>
+    </>
+  );
+}
+
+/** Names by which each can be chosen; those that come again are numbered. */
+function uniqueNames(names: readonly string[]): readonly string[] {
+  return names.map((name, index) => {
+    const before = names.slice(0, index).filter((other) => other === name).length;
+    return before === 0 && name !== LADDER ? name : `${name} (${before + 1})`;
+  });
+}
+
+/** Plans the capo as the Capo step does, and draws it. */
+function useLadderPicture(): () => Promise<Picture> {
+  const document = useDocument();
+  const part = usePart();
+  const { pupils } = usePupils();
+  const nameOf = useChordName();
+  return async () => {
+    const { rows } = await coreWorker.ask<'plan-capo'>({ kind: 'plan-capo', document, partId: part.id, pupils }).result;
+    const picture = {
+      title: document.facts.title,
+      soundingWords: `Sounds in ${formatKeyWords(songKeysOf(document, part).sounding)}. Effort in easy fingers, less is easier.`,
+      rows,
+      capoFret: part.setup.capoFret,
+      easiest: easiestFrets(rows),
+      scaleLengthMm: part.instrument.scaleLengthMm,
+    };
+    return { name: LADDER, description: ladderWords(picture, nameOf), page: drawLadder(picture, nameOf) };
+  };
+}
+
+const Row = styled.div`
+  display: flex; flex-wrap: wrap; gap: 8px;
+`;

@@ -16,11 +16,11 @@ const fileWith = (name: string, text: string | Uint8Array) => {
 };
 const SONG = 'title: Made Up\nkey: Bb\ntempo: 92\nrange: C4-D5\n\nVerse:\n| Bb | F | Gm | Eb |\n| Bb | F | Eb | Bb |\n';
 const song = fileWith('made-up.txt', SONG);
-const json = (...args: readonly string[]) => JSON.parse(run([...args, '--json']).out);
+const json = async (...args: readonly string[]) => JSON.parse((await run([...args, '--json'])).out);
 
 describe('plan', () => {
-  test('answers as JSON with ranked setups, their shapes, costs, losses and reasons', () => {
-    const plan = json('plan', song);
+  test('answers as JSON with ranked setups, their shapes, costs, losses and reasons', async () => {
+    const plan = (await json('plan', song));
     expect(Object.keys(plan)).toEqual(expect.arrayContaining(['setups', 'exact', 'elapsedMs']));
     expect(plan.exact).toBe(true);
     const [first] = plan.setups;
@@ -45,9 +45,9 @@ describe('plan', () => {
     );
   });
 
-  test('takes several files, names the one that fails, and still answers the others', () => {
+  test('takes several files, names the one that fails, and still answers the others', async () => {
     const bad = fileWith('bad.txt', '| C | Cq |\n');
-    const { out, err, code } = run(['plan', song, join(folder, 'nowhere.txt'), bad, '--json']);
+    const { out, err, code } = (await run(['plan', song, join(folder, 'nowhere.txt'), bad, '--json']));
     const answers = JSON.parse(out);
     expect(answers.map(({ file }: { file: string }) => file)).toEqual([song, join(folder, 'nowhere.txt'), bad]);
     expect(answers[0].setups.length).toBeGreaterThan(0);
@@ -56,18 +56,18 @@ describe('plan', () => {
     expect(code).toBe(1);
   });
 
-  test('reads chords above words, and a song saved as JSON', () => {
+  test('reads chords above words, and a song saved as JSON', async () => {
     const loose = fileWith('loose.txt', 'Am      F\nwords over here\nC       G\nmore of them\n');
-    expect(json('plan', loose).setups[0].chords.map(({ shape }: { shape: string }) => shape)).toEqual([
+    expect((await json('plan', loose)).setups[0].chords.map(({ shape }: { shape: string }) => shape)).toEqual([
       'Am',
       'F',
       'C',
       'G',
     ]);
     const saved = fileWith('saved.json', readFileSync(join(import.meta.dirname, '../contract/samples/song-v1.json')));
-    expect(run(['plan', saved, '--limit', '1']).code).toBe(0);
-    expect(run(['plan', fileWith('odd.json', '{"a": 1}')]).err).toContain('it is no saved song');
-    expect(run(['plan', fileWith('torn.json', '{"a": ')]).err).toContain('cannot be read as such');
+    expect((await run(['plan', saved, '--limit', '1'])).code).toBe(0);
+    expect((await run(['plan', fileWith('odd.json', '{"a": 1}')])).err).toContain('it is no saved song');
+    expect((await run(['plan', fileWith('torn.json', '{"a": ')])).err).toContain('cannot be read as such');
   });
 
   test.each([
@@ -98,16 +98,16 @@ describe('plan', () => {
       ['--known', 'A,E,F#m,D'],
       (setups: { effort: { learn: number } }[]) => setups.some(({ effort }) => effort.learn > 0),
     ],
-  ] as const)('%j changes the question', (args, isAsAsked) => {
-    expect((isAsAsked as (setups: unknown) => boolean)(json('plan', song, ...args).setups)).toBe(true);
+  ] as const)('%j changes the question', async (args, isAsAsked) => {
+    expect((isAsAsked as (setups: unknown) => boolean)((await json('plan', song, ...args)).setups)).toBe(true);
   });
 
-  test('adds the best shape each time where it is asked for', () => {
-    expect(json('plan', song, '--per-occurrence', '--limit', '1').perOccurrence.shapes).toHaveLength(8);
+  test('adds the best shape each time where it is asked for', async () => {
+    expect((await json('plan', song, '--per-occurrence', '--limit', '1')).perOccurrence.shapes).toHaveLength(8);
   });
 
-  test('tells people the first setup with its reasons, then the others', () => {
-    const { out, err, code } = run(['plan', song, '--limit', '2']);
+  test('tells people the first setup with its reasons, then the others', async () => {
+    const { out, err, code } = (await run(['plan', song, '--limit', '2']));
     expect([err, code]).toEqual(['', 0]);
     expect(out).toMatch(/^Made Up: sounds in Bb, 4 chords\n1\. standard, capo 3, G shapes/);
     expect(out).toContain('\n2. ');
@@ -115,31 +115,31 @@ describe('plan', () => {
 });
 
 describe('shapes', () => {
-  test('answers with frets, fingers, effort, notes, bass and label', () => {
-    const [first, second] = json('shapes', 'F', '--limit', '2');
+  test('answers with frets, fingers, effort, notes, bass and label', async () => {
+    const [first, second] = (await json('shapes', 'F', '--limit', '2'));
     expect(first).toMatchObject({ frets: 'xx3211', fingers: '--3211', notes: ['F3', 'A3', 'C4', 'F4'], bass: 'F3' });
     expect(second).toMatchObject({ frets: '133211', label: 'the E hand at fret 1' });
-    expect(json('shapes', 'C', '--capo', '3', '--limit', '1')[0].notes).toEqual(['Eb3', 'G3', 'Bb3', 'Eb4', 'G4']);
-    expect(json('shapes', 'D', '--tuning', 'drop D', '--limit', '1')[0].frets).toBe('000232');
+    expect((await json('shapes', 'C', '--capo', '3', '--limit', '1'))[0].notes).toEqual(['Eb3', 'G3', 'Bb3', 'Eb4', 'G4']);
+    expect((await json('shapes', 'D', '--tuning', 'drop D', '--limit', '1'))[0].frets).toBe('000232');
     expect(
-      json('shapes', 'C', '--tuning', 'G4 C4 E4 A4', '--limit', '3').map(({ frets }: { frets: string }) => frets),
+      (await json('shapes', 'C', '--tuning', 'G4 C4 E4 A4', '--limit', '3')).map(({ frets }: { frets: string }) => frets),
     ).toContain('0003');
   });
 
-  test('knows open strings low to high as a tuning', () => {
+  test('knows open strings low to high as a tuning', async () => {
     const tuning = TUNINGS.find(({ name }) => name === 'double drop D') ?? STANDARD_TUNING;
     expect(listRetuningSteps(STANDARD_TUNING, tuning)).toHaveLength(2);
-    expect(json('shapes', 'G', '--tuning', 'DADGBD', '--limit', '1')).toEqual(
-      json('shapes', 'G', '--tuning', 'double drop D', '--limit', '1'),
+    expect((await json('shapes', 'G', '--tuning', 'DADGBD', '--limit', '1'))).toEqual(
+      (await json('shapes', 'G', '--tuning', 'double drop D', '--limit', '1')),
     );
   });
 
-  test('says what makes each hard', () => {
-    expect(run(['shapes', 'Bm', '--limit', '1']).out).toContain('full barre at fret 2');
+  test('says what makes each hard', async () => {
+    expect((await run(['shapes', 'Bm', '--limit', '1'])).out).toContain('full barre at fret 2');
   });
 
-  test('refuses a chord the strings cannot sound', () => {
-    const { err, code } = run(['shapes', 'C7b9#11', '--tuning', 'E1 A1 D2 G2']);
+  test('refuses a chord the strings cannot sound', async () => {
+    const { err, code } = (await run(['shapes', 'C7b9#11', '--tuning', 'E1 A1 D2 G2']));
     expect(err).toContain('cannot be played');
     expect(code).toBe(1);
   });
@@ -152,38 +152,38 @@ describe('name', () => {
     ['x32010', ['--capo', '3'], { name: 'C', sounding: 'Eb' }],
     ['x02010', ['--as', 'A'], { name: 'A', fit: 'wrong', missing: ['C#'], foreign: ['C', 'G'] }],
     ['000232', ['--tuning', 'drop D'], { name: 'D', fit: 'exact' }],
-  ] as const)('%s %j', (frets, args, first) => {
-    expect(json('name', frets, ...args)[0]).toMatchObject(first);
+  ] as const)('%s %j', async (frets, args, first) => {
+    expect((await json('name', frets, ...args))[0]).toMatchObject(first);
   });
 
-  test('says so where there is no name', () => {
-    expect(run(['name', 'xxxxx0']).out).toBe('xxxxx0 is no chord that has a name.\n');
+  test('says so where there is no name', async () => {
+    expect((await run(['name', 'xxxxx0'])).out).toBe('xxxxx0 is no chord that has a name.\n');
   });
 });
 
-test('change tells what stays and what moves, in words and as data', () => {
-  const change = json('change', 'C', 'Am');
+test('change tells what stays and what moves, in words and as data', async () => {
+  const change = (await json('change', 'C', 'Am'));
   expect(change).toMatchObject({ from: { frets: 'x32010' }, to: { frets: 'x02210' } });
   expect(change.words).toBe('Index and middle stay. Ring goes to string 3, fret 2.');
   expect(change.steps.map(({ action }: { action: string }) => action)).toEqual(['anchor', 'anchor', 'move']);
-  expect(json('change', 'G=320033', 'Cadd9=x32033').words).toContain('Ring and little finger stay.');
+  expect((await json('change', 'G=320033', 'Cadd9=x32033')).words).toContain('Ring and little finger stay.');
 });
 
-test('chart writes the song behind another capo; what sounds stays', () => {
-  const { out } = run(['chart', song, '--capo', '1']);
+test('chart writes the song behind another capo; what sounds stays', async () => {
+  const { out } = (await run(['chart', song, '--capo', '1']));
   expect(out).toContain('capo: 1');
   expect(out).toContain('| A | E | F#m | D |');
   const again = fileWith('again.txt', out);
-  expect(run(['chart', again, '--capo', '3', '--sounding']).out).toContain('| Bb | F | Gm | Eb |');
+  expect((await run(['chart', again, '--capo', '3', '--sounding'])).out).toContain('| Bb | F | Gm | Eb |');
 });
 
 describe('map', () => {
-  test('answers with sections, the unrolled bars with beats and seconds, totals, and what repeats', () => {
+  test('answers with sections, the unrolled bars with beats and seconds, totals, and what repeats', async () => {
     const file = fileWith(
       'map.txt',
       'title: Mapped\nkey: C\ntempo: 60\n\nVerse:\n| C | (2/4) G | x2\n\nChorus:\n| F | C |\n',
     );
-    const map = json('map', file);
+    const map = (await json('map', file));
     expect(map.sections.map((section: { name: string }) => section.name)).toEqual(['Verse', 'Chorus']);
     expect(map.sections[0].lines[0]).toMatchObject({
       times: 2,
@@ -200,23 +200,23 @@ describe('map', () => {
       [16, 16, 4],
     ]);
     expect(map.totals).toEqual({ bars: 6, beats: 20, seconds: 20 });
-    expect(run(['map', song]).out).toContain('8 bars, 0:21.');
-    expect(run(['map']).code).toBe(2);
+    expect((await run(['map', song])).out).toContain('8 bars, 0:21.');
+    expect((await run(['map'])).code).toBe(2);
   });
 
-  test('says what repeats', () => {
+  test('says what repeats', async () => {
     const file = fileWith('repeats.txt', 'key: C\n\nVerse:\n| C | G | Am | F |\n\nChorus:\n| Am | F | C | G |\n');
-    expect(json('map', file).findings.map(({ text }: { text: string }) => text)).toContain(
+    expect((await json('map', file)).findings.map(({ text }: { text: string }) => text)).toContain(
       'Chorus line 1 is Verse line 1 begun at its bar 3.',
     );
   });
 
-  test('gives the chords as they are struck, the odd bars, where bars may be missing, and what could be written otherwise', () => {
+  test('gives the chords as they are struck, the odd bars, where bars may be missing, and what could be written otherwise', async () => {
     const file = fileWith(
       'odd.txt',
       'key: C\ntempo: 60\nlength: 1:08\n\nVerse:\n| C | <F | G! | C_ |\n"one"\n| C | <F | (2/4) G | C |\n\nVerse:\n',
     );
-    const map = json('map', file);
+    const map = (await json('map', file));
     expect(map.events.slice(0, 4)).toEqual([
       { bar: 1, chord: 'C', startTick: 0, lengthTicks: 35280, startSeconds: 0, change: true },
       { bar: 2, chord: 'F', startTick: 35280, lengthTicks: 45360, startSeconds: 3.5, change: true, pushTicks: 5040 },
@@ -234,17 +234,17 @@ describe('map', () => {
 });
 
 describe('rungs', () => {
-  test('give the song at its levels, the easiest first, each within the one above', () => {
+  test('give the song at its levels, the easiest first, each within the one above', async () => {
     const file = fileWith('rungs.txt', 'key: C\ntempo: 100\n\nVerse:\n| C | Fmaj7 | G | Am F |\n');
-    const rungs = json('rungs', file);
+    const rungs = (await json('rungs', file));
     expect(rungs.flatMap(({ levels }: { levels: number[] }) => levels)).toEqual([1, 2, 3, 4, 5]);
     expect(rungs[0].shapes.map(({ frets }: { frets: string }) => frets)).toEqual(
       expect.arrayContaining(['xxx010', 'xxx003']),
     );
     expect(rungs[0].bars.map(({ strokes }: { strokes: number[] }) => strokes)).toEqual([[0], [0], [0], [0, 2]]);
     expect(rungs.at(-1).bars[3]).toMatchObject({ number: 4, chords: ['Am', 'F'], merged: 0, strokes: [0, 1, 2, 3] });
-    expect(run(['rungs', file]).out).toContain('strokes a second.');
-    expect(run(['rungs']).code).toBe(2);
+    expect((await run(['rungs', file])).out).toContain('strokes a second.');
+    expect((await run(['rungs'])).code).toBe(2);
   });
 });
 
@@ -266,19 +266,19 @@ describe('mistakes go to standard error with a code of their own', () => {
     [['plan', fileWith('empty.txt', '')], 'the song has no chords', 1],
     [['plan', fileWith('one.txt', '| C | G |'), '--singer', 'A3-E5'], 'the singer needs the melody', 1],
     [['chart', join(folder, 'nowhere')], 'there is no such file', 1],
-  ] as const)('%j', (args, words, code) => {
-    const answer = run(args);
+  ] as const)('%j', async (args, words, code) => {
+    const answer = (await run(args));
     expect(answer.out).toBe('');
     expect(answer.err).toContain(words);
     expect(answer.code).toBe(code);
   });
 });
 
-test('help is there for every command', () => {
-  expect(run([]).out).toContain('plan FILE…');
+test('help is there for every command', async () => {
+  expect((await run([])).out).toContain('plan FILE…');
   for (const [command, text] of Object.entries(HELP)) {
-    expect(run([command, '--help'])).toEqual({ out: `${text}\n`, err: '', code: 0 });
-    expect(run(['help', command]).out).toBe(`${text}\n`);
+    expect((await run([command, '--help']))).toEqual({ out: `${text}\n`, err: '', code: 0 });
+    expect((await run(['help', command])).out).toBe(`${text}\n`);
   }
 });
 
@@ -287,8 +287,8 @@ describe('export', () => {
   afterAll(() => rmSync(out, { recursive: true, force: true }));
   const file = fileWith('export.txt', 'title: ../Up & away\nkey: C\ntempo: 100\n\nVerse:\n| C | G |\n');
 
-  test('writes each song into the folder under a name that is no path, and goes on after a file that fails', () => {
-    const { out: said, err, code } = run(['export', file, 'no-such-file.txt', file, '--to', 'text', '--out', out]);
+  test('writes each song into the folder under a name that is no path, and goes on after a file that fails', async () => {
+    const { out: said, err, code } = (await run(['export', file, 'no-such-file.txt', file, '--to', 'text', '--out', out]));
     expect(code).toBe(1);
     expect(err).toContain('no-such-file.txt: there is no such file');
     expect(said.trim().split('\n')).toEqual([
@@ -298,34 +298,47 @@ describe('export', () => {
     expect(readFileSync(join(out, 'Up-away.txt'), 'utf8')).toContain('| C | G |');
   });
 
-  test('CSV is two files, the bars and the shapes', () => {
-    expect(run(['export', file, '--to', 'csv', '--out', out]).out.trim()).toBe(
+  test('CSV is two files, the bars and the shapes', async () => {
+    expect((await run(['export', file, '--to', 'csv', '--out', out])).out.trim()).toBe(
       `${file}: ${join(out, 'Up-away-map.csv')}, ${join(out, 'Up-away-shapes.csv')}`,
     );
     expect(readFileSync(join(out, 'Up-away-shapes.csv'), 'utf8')).toContain('G,G,');
   });
 
-  test('JSON comes back as the same song, and MIDI has more notes on a higher rung', () => {
-    expect(run(['export', file, '--to', 'json', '--out', out]).code).toBe(0);
+  test('JSON comes back as the same song, and MIDI has more notes on a higher rung', async () => {
+    expect((await run(['export', file, '--to', 'json', '--out', out])).code).toBe(0);
     const json = join(out, 'Up-away.json');
-    expect(run(['export', json, '--to', 'text', '--out', out]).code).toBe(0);
+    expect((await run(['export', json, '--to', 'text', '--out', out])).code).toBe(0);
     expect(readFileSync(join(out, 'Up-away.txt'), 'utf8')).toContain('| C | G |');
-    const sizeOf = (rung: string): number => {
-      expect(run(['export', file, '--to', 'midi', '--rung', rung, '--out', out]).code).toBe(0);
+    const sizeOf = async (rung: string): Promise<number> => {
+      expect((await run(['export', file, '--to', 'midi', '--rung', rung, '--out', out])).code).toBe(0);
       const bytes = readFileSync(join(out, 'Up-away.mid'));
       expect(bytes.subarray(0, 4).toString('latin1')).toBe('MThd');
       return bytes.length;
     };
-    expect(sizeOf('5')).toBeGreaterThan(sizeOf('1'));
+    expect(await sizeOf('5')).toBeGreaterThan(await sizeOf('1'));
+  });
+
+  test('the handout is a PDF, a web page in one file, or a picture for each page, on the paper and for the reader asked for', async () => {
+    const to = async (...args: readonly string[]) => (await run(['export', file, '--out', out, ...args])).out.trim();
+    expect(await to('--to', 'pdf', '--paper', 'Letter')).toBe(`${file}: ${join(out, 'Up-away.pdf')}`);
+    expect(readFileSync(join(out, 'Up-away.pdf')).subarray(0, 8).toString('latin1')).toBe('%PDF-1.7');
+    await to('--to', 'html', '--for', 'ukulele');
+    const html = readFileSync(join(out, 'Up-away.html'), 'utf8');
+    expect(html).toContain('<title>../Up &amp; away</title>');
+    expect(html).toContain('For ukulele, as it sounds');
+    await to('--to', 'svg', '--rung', '1');
+    expect(readFileSync(join(out, 'Up-away.svg'), 'utf8')).toContain('Your part.');
   });
 
   test.each([
-    [['export', 'x.txt'], '--to midi|text|json|csv'],
+    [['export', 'x.txt'], '--to pdf|html|musicxml|midi|text|svg|csv|json'],
     [['export', '--to', 'text'], 'needs a file'],
-    [['export', 'x.txt', '--to', 'text', '--rung', '2'], '--rung goes with --to midi'],
+    [['export', 'x.txt', '--to', 'text', '--rung', '2'], '--rung goes with --to pdf, html, svg and midi'],
+    [['export', 'x.txt', '--to', 'pdf', '--paper', 'A3'], '--paper'],
     [['export', 'x.txt', '--to', 'midi', '--rung', '9'], 'rung'],
-  ])('%j is not understood', (args, words) => {
-    const { err, code } = run(args);
+  ])('%j is not understood', async (args, words) => {
+    const { err, code } = (await run(args));
     expect(code).toBe(2);
     expect(err).toContain(words);
   });

@@ -2,46 +2,100 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { createPlanner } from '../core/arrange/planner.ts';
+import type { RungBar } from '../core/arrange/rung.ts';
 import { mixRungs } from '../core/arrange/rungs.ts';
 import { toMapTable, toShapeTable } from '../core/formats/csv/song-rows.ts';
+import { toHandoutHtml } from '../core/formats/html/handout-html.ts';
 import { toMidiSong } from '../core/formats/midi/midi-song.ts';
+import { toScore } from '../core/formats/musicxml/to-score.ts';
+import { toSvg } from '../core/formats/svg/svg-page.ts';
 import { chartTextOf } from '../core/formats/text-chart/format-chart.ts';
 import { toCanonicalJson } from '../core/kernel/canonical-json.ts';
 import { fileNameOf } from '../core/page/file-name.ts';
+import { composeHandout } from '../core/page/handout-content.ts';
+import { layOutHandout, PAPERS, type Paper, PHONE_SHEET, sheetOf } from '../core/page/handout-layout.ts';
+import { speakHandout } from '../core/page/handout-spoken.ts';
+import { measureText } from '../core/page/text-width.ts';
 import { AVERAGE_HAND } from '../core/shapes/hand.ts';
 import type { RungLevel, SongDocument } from '../core/song/document.ts';
+import { HANDOUT_READERS, type HandoutReader, PLAIN_HANDOUT } from '../core/song/handout-options.ts';
 import { mainPartOf } from '../core/song/parts.ts';
+import { DEFAULT_SETTINGS } from '../core/song/settings.ts';
 import { toCsvText } from '../exchange/csv-text.ts';
+import { toFontStyle } from '../exchange/embedded-fonts.ts';
 import { toMidiBytes } from '../exchange/midi-bytes.ts';
+import { toMusicXmlText } from '../exchange/musicxml-text.ts';
+import { toPdfBytes } from '../exchange/pdf-bytes.ts';
 import type { Answer } from './answer.ts';
 import { CommandError, usageError } from './command-error.ts';
+import { readFont } from './read-font.ts';
 import { readSong } from './read-song.ts';
 import { readNumber } from './read-words.ts';
 
-const OPTIONS = { to: { type: 'string' }, rung: { type: 'string' }, out: { type: 'string' } } as const;
-const ENDINGS = { midi: 'mid', text: 'txt', json: 'json', csv: 'csv' } as const;
+const OPTIONS = {
+  to: { type: 'string' },
+  rung: { type: 'string' },
+  out: { type: 'string' },
+  paper: { type: 'string' },
+  for: { type: 'string' },
+} as const;
+const ENDINGS = {
+  pdf: 'pdf',
+  html: 'html',
+  musicxml: 'musicxml',
+  midi: 'mid',
+  text: 'txt',
+  svg: 'svg',
+  csv: 'csv',
+  json: 'json',
+} as const;
 
 type Format = keyof typeof ENDINGS;
 
+/** Formats that show or play one student's part where a rung is named. */
+const WITH_RUNG: ReadonlySet<Format> = new Set(['pdf', 'html', 'svg', 'midi']);
+const ON_PAPER: ReadonlySet<Format> = new Set(['pdf', 'html', 'svg']);
+
 /** ladder export FILE… --to FORMAT: each song as a file of another format, in the folder named by --out. */
-export function runExport(args: readonly string[]): Answer {
+export async function runExport(args: readonly string[]): Promise<Answer> {
   const { values, positionals } = parseArgs({ args: [...args], options: OPTIONS, allowPositionals: true });
   const format = readFormat(values.to);
   if (positionals.length === 0) {
     throw usageError('export needs a file, or - for standard input.');
   }
-  if (values.rung !== undefined && format !== 'midi') {
-    throw usageError('--rung goes with --to midi.');
+  if (values.rung !== undefined && !WITH_RUNG.has(format)) {
+    throw usageError('--rung goes with --to pdf, html, svg and midi.');
+  }
+  if ((values.paper !== undefined || values.for !== undefined) && !ON_PAPER.has(format)) {
+    throw usageError('--paper and --for go with --to pdf, html and svg.');
   }
   const rung = values.rung === undefined ? null : (readNumber(values.rung, 'rung', [1, 5], 5) as RungLevel);
   const folder = values.out ?? '.';
+  const work: Work = {
+    format,
+    rung,
+    folder,
+    paper: oneOf(Object.keys(PAPERS) as Paper[], values.paper ?? 'A4', 'paper'),
+    reader: oneOf(HANDOUT_READERS, values.for ?? 'guitar', 'for'),
+    taken: new Set(),
+  };
   makeFolder(folder);
-  const taken = new Set<string>();
-  const answers = positionals.map((file) => exportFile(file, { format, rung, folder, taken }));
+  const answers: Written[] = [];
+  for (const file of positionals) {
+    answers.push(await exportFile(file, work));
+  }
   return {
     text: answers.flatMap(({ text }) => text ?? []).join('\n'),
     failures: answers.flatMap(({ failure }) => failure ?? []),
   };
+}
+
+function oneOf<T extends string>(choices: readonly T[], text: string, option: string): T {
+  const found = choices.find((choice) => choice.toLowerCase() === text.toLowerCase());
+  if (found === undefined) {
+    throw usageError(`--${option} is one of ${choices.join(', ')}.`);
+  }
+  return found;
 }
 
 function makeFolder(folder: string): void {
@@ -76,14 +130,20 @@ type Work = {
   readonly format: Format;
   readonly rung: RungLevel | null;
   readonly folder: string;
+  readonly paper: Paper;
+  readonly reader: HandoutReader;
   /** Names that this run has written. */
   readonly taken: Set<string>;
 };
 
-function exportFile(file: string, { format, rung, folder, taken }: Work): { text?: string; failure?: string } {
+/** A line for a file that was written, or why it was not. */
+type Written = { readonly text?: string; readonly failure?: string };
+
+async function exportFile(file: string, work: Work): Promise<Written> {
+  const { format, folder, taken } = work;
   try {
     const document = readSong(file, createPlanner());
-    const written = contentsOf(document, format, rung).map(({ of, content }) => {
+    const written = (await contentsOf(document, work)).map(({ of, content }) => {
       const path = join(folder, freeName(`${document.facts.title}${of}`, ENDINGS[format], taken));
       writeTo(path, content);
       return path;
@@ -100,9 +160,9 @@ function exportFile(file: string, { format, rung, folder, taken }: Work): { text
 /** A file of a song; `of` is added to its name. */
 type Content = { readonly of: string; readonly content: string | Uint8Array };
 
-function contentsOf(document: SongDocument, format: Format, rung: RungLevel | null): readonly Content[] {
+async function contentsOf(document: SongDocument, work: Work): Promise<readonly Content[]> {
   const part = mainPartOf(document);
-  switch (format) {
+  switch (work.format) {
     case 'text':
       return [{ of: '', content: chartTextOf(document) }];
     case 'json':
@@ -112,12 +172,54 @@ function contentsOf(document: SongDocument, format: Format, rung: RungLevel | nu
         { of: ' map', content: toCsvText(toMapTable(document, part)) },
         { of: ' shapes', content: toCsvText(toShapeTable(document, part)) },
       ];
-    case 'midi': {
-      const pupils = { hand: AVERAGE_HAND, known: null };
-      const own = rung === null ? null : mixRungs(document, part, pupils, { left: rung, right: rung });
-      return [{ of: '', content: toMidiBytes(toMidiSong(document, part, own)) }];
-    }
+    case 'musicxml':
+      return [{ of: '', content: toMusicXmlText(toScore(document, part)) }];
+    case 'midi':
+      return [{ of: '', content: toMidiBytes(toMidiSong(document, part, barsOf(document, work))) }];
+    case 'pdf':
+    case 'html':
+    case 'svg':
+      return contentsOnPaper(document, work, work.format);
   }
+}
+
+/** One student's part where a rung is named, for an average hand. */
+function barsOf(document: SongDocument, { rung }: Work): readonly RungBar[] | null {
+  const pupils = { hand: AVERAGE_HAND, known: null };
+  return rung === null ? null : mixRungs(document, mainPartOf(document), pupils, { left: rung, right: rung });
+}
+
+async function contentsOnPaper(
+  document: SongDocument,
+  work: Work,
+  format: 'pdf' | 'html' | 'svg',
+): Promise<readonly Content[]> {
+  const options = { ...PLAIN_HANDOUT, reader: work.reader };
+  const ownBars = barsOf(document, work);
+  const handout = composeHandout({
+    document,
+    part: mainPartOf(document),
+    reading: DEFAULT_SETTINGS,
+    options,
+    ownBars,
+  });
+  const pages = layOutHandout(handout, sheetOf(work.paper, options), measureText);
+  const { title } = handout;
+  if (format === 'pdf') {
+    return [{ of: '', content: (await toPdfBytes(pages, title, readFont)).bytes }];
+  }
+  const words = speakHandout(handout);
+  if (format === 'html') {
+    const phone = layOutHandout(handout, PHONE_SHEET, measureText);
+    const fontStyle = await toFontStyle([...pages, ...phone], readFont);
+    return [{ of: '', content: toHandoutHtml({ title, pages, phone, words, fontStyle }) }];
+  }
+  const style = await toFontStyle(pages, readFont);
+  const description = words.map(({ heading, paragraphs }) => [heading, ...paragraphs].join('. ')).join(' ');
+  return pages.map((page, index) => ({
+    of: index === 0 ? '' : ` ${index + 1}`,
+    content: toSvg(page, { title, description, style, isHidden: false }),
+  }));
 }
 
 /** A file name for a title, numbered where this run has written it before. */

@@ -58,12 +58,14 @@ repeats: equal lines and sections, those that differ in one bar, loops begun at 
 The song on its rungs, the easiest first: how each chord is held, which strokes are played, and what makes a rung hard. Rungs
 that come out equal are one.
   --json                       as JSON`,
-  export: `ladder export FILE… --to midi|text|json|csv [options]
-Each song as a file of another format, one line for each: a Standard MIDI File of the whole song as it is strummed (count-in,
-click, tempo, metre, key, section markers), the text chart, the song as canonical JSON, or its played bars and its
-shapes as comma-separated values.
+  export: `ladder export FILE… --to pdf|html|musicxml|midi|text|svg|csv|json [options]
+Each song as a file of another format, one line for each: the handout as PDF, as a web page in one file, or as a picture of
+each page; MusicXML 4.0; a Standard MIDI File of the whole song as it is strummed (count-in, click, tempo, metre, key, section
+markers); the text chart; its played bars and its shapes as comma-separated values; the song as canonical JSON.
   --out DIR                    the folder to write into (this one)
-  --rung N                     as rung N plays it, for midi`,
+  --rung N                     as rung N plays it, for pdf, html, svg and midi
+  --paper A4|Letter            for pdf, html and svg (A4)
+  --for guitar|keys|bass|ukulele   who reads it, for pdf, html and svg (guitar)`,
   schema: `ladder schema
 The JSON Schema (2020-12) of a song as export writes it and chart, map and the others read it.`,
 };
@@ -78,7 +80,7 @@ export const OVERVIEW = `ladder COMMAND …
   chart FILE --capo N   a chart behind another capo
   map FILE              sections, bars, length, and what repeats
   rungs FILE            the song at its levels of difficulty
-  export FILE… --to F   each song as MIDI, text, JSON or CSV
+  export FILE… --to F   each song as PDF, web page, MusicXML, MIDI, text, picture, CSV or JSON
   schema                the JSON Schema of a saved song
 
 ladder COMMAND --help says more. Answers go to standard output, mistakes to standard error. Exit codes: 0 answered,

@@ -1,17 +1,17 @@
 import type { Answer } from './answer.ts';
-import { runChange } from './change.ts';
-import { runChart } from './chart.ts';
+import type { runChange } from './change.ts';
+import type { runChart } from './chart.ts';
 import { CommandError } from './command-error.ts';
-import { runExport } from './export.ts';
+import type { runExport } from './export.ts';
 import { HELP, OVERVIEW } from './help.ts';
-import { runMap } from './map.ts';
-import { runName } from './name.ts';
-import { runPlan } from './plan.ts';
-import { runRungs } from './rungs.ts';
-import { runSchema } from './schema.ts';
-import { runShapes } from './shapes.ts';
+import type { runMap } from './map.ts';
+import type { runName } from './name.ts';
+import type { runPlan } from './plan.ts';
+import type { runRungs } from './rungs.ts';
+import type { runSchema } from './schema.ts';
+import type { runShapes } from './shapes.ts';
 
-const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer>> = {
+const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer | Promise<Answer>>> = {
   plan: runPlan,
   shapes: runShapes,
   name: runName,
@@ -30,7 +30,7 @@ const NOT_UNDERSTOOD = 2;
 /** What a command leaves: its text, its complaints, and its exit code. */
 export type Outcome = { readonly out: string; readonly err: string; readonly code: number };
 
-function answerTo([name, ...args]: readonly string[]): Outcome {
+async function answerTo([name, ...args]: readonly string[]): Promise<Outcome> {
   const wantsHelp = name === undefined || name === 'help' || name === '--help' || args.includes('--help');
   if (wantsHelp) {
     const topic = name === 'help' ? args[0] : name;
@@ -40,7 +40,7 @@ function answerTo([name, ...args]: readonly string[]): Outcome {
   if (command === undefined) {
     return { out: '', err: `ladder: "${name}" is no command.\n\n${OVERVIEW}\n`, code: NOT_UNDERSTOOD };
   }
-  const { text, failures } = command(args);
+  const { text, failures } = await command(args);
   return {
     out: text === '' ? '' : `${text}\n`,
     err: failures.map((failure) => `ladder ${name}: ${failure}\n`).join(''),
@@ -54,9 +54,9 @@ function isBadArgument(error: unknown): error is Error {
 }
 
 /** Runs a command line. */
-export function run(args: readonly string[]): Outcome {
+export async function run(args: readonly string[]): Promise<Outcome> {
   try {
-    return answerTo(args);
+    return await answerTo(args);
   } catch (error) {
     const isKnown = error instanceof CommandError;
     if (!isKnown && !isBadArgument(error)) {

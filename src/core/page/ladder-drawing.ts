@@ -28,7 +28,7 @@ export type LadderPicture = {
 /** Draws the ladder; chords are named as the class writes them. */
 export function drawLadder(picture: LadderPicture, nameOf: (chord: ChordSymbol) => string): Page {
   const { rows, capoFret, easiest } = picture;
-  const top = PAGE_MM.margin + 14;
+  const top = PAGE_MM.margin + 18;
   const yOf = (fret: number): number => rowY(fret, picture.scaleLengthMm) + top;
   const last = rows.at(-1)?.capoFret ?? 0;
   const bottom = yOf(last) + 5;

@@ -14,10 +14,10 @@ import { loadFont } from '../../api/page-fonts.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { pageToPng } from '../../painters/page-png.ts';
 import { Button } from '../../ui/button.tsx';
 import { Select } from '../../ui/select.tsx';
 import { download } from './download.ts';
-import { svgToPng } from './svg-to-png.ts';
 import { useTake } from './use-take.ts';
 
 const LADDER = 'the capo ladder';
@@ -30,29 +30,28 @@ export function TakePictures({ handout, isBlack }: { readonly handout: Handout; 
   const pictures = listPictures(handout, isBlack, measureText);
   const names = uniqueNames(pictures.map(({ name }) => name));
   const index = names.indexOf(chosen);
-  const svgOf = async (): Promise<{ readonly svg: string; readonly name: string }> => {
-    const picture = pictures[index] ?? (await drawLadderPicture());
-    const { toFontStyle } = await import('../../../exchange/embedded-fonts.ts');
-    const style = await toFontStyle([picture.page], loadFont);
-    const title = `${handout.title}: ${picture.name}`;
-    const { description } = picture;
-    return { svg: toSvg(picture.page, { title, description, style, isHidden: false }), name: title };
-  };
+  const pictureOf = async (): Promise<Picture> => pictures[index] ?? (await drawLadderPicture());
+  const titleOf = ({ name }: Picture): string => `${handout.title}: ${name}`;
   const takeSvg = () =>
     take('picture', async () => {
-      const { svg, name } = await svgOf();
-      download(svg, 'image/svg+xml', fileNameOf(name, 'svg'));
+      const picture = await pictureOf();
+      const title = titleOf(picture);
+      const { toFontStyle } = await import('../../../exchange/embedded-fonts.ts');
+      const style = await toFontStyle([picture.page], loadFont);
+      const svg = toSvg(picture.page, { title, description: picture.description, style, isHidden: false });
+      download(svg, 'image/svg+xml', fileNameOf(title, 'svg'));
       return '';
     });
   const takePng = () =>
     take('picture', async () => {
-      const { svg, name } = await svgOf();
-      download(new Uint8Array(await (await svgToPng(svg)).arrayBuffer()), 'image/png', fileNameOf(name, 'png'));
+      const picture = await pictureOf();
+      const png = await pageToPng(picture.page);
+      download(new Uint8Array(await png.arrayBuffer()), 'image/png', fileNameOf(titleOf(picture), 'png'));
       return '';
     });
   const copy = () =>
     take('copy', async () => {
-      const png = svgOf().then(({ svg }) => svgToPng(svg));
+      const png = pictureOf().then(({ page }) => pageToPng(page));
       await navigator.clipboard.write([new ClipboardItem({ 'image/png': png })]);
       return 'The picture is in the clipboard.';
     });

@@ -1,15 +1,15 @@
 import type { Answer } from './answer.ts';
-import type { runChange } from './change.ts';
-import type { runChart } from './chart.ts';
+import { runChange } from './change.ts';
+import { runChart } from './chart.ts';
 import { CommandError } from './command-error.ts';
-import type { runExport } from './export.ts';
+import { runExport } from './export.ts';
 import { HELP, OVERVIEW } from './help.ts';
-import type { runMap } from './map.ts';
-import type { runName } from './name.ts';
-import type { runPlan } from './plan.ts';
-import type { runRungs } from './rungs.ts';
-import type { runSchema } from './schema.ts';
-import type { runShapes } from './shapes.ts';
+import { runMap } from './map.ts';
+import { runName } from './name.ts';
+import { runPlan } from './plan.ts';
+import { runRungs } from './rungs.ts';
+import { runSchema } from './schema.ts';
+import { runShapes } from './shapes.ts';
 
 const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer | Promise<Answer>>> = {
   plan: runPlan,

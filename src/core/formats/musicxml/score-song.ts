@@ -1,0 +1,118 @@
+/* A score as a song: its chart applied to an empty document, its shapes pinned where they sound their chords, its syllables under their slots. */
+import { fillShapes, fingerPin } from '../../arrange/part-shapes.ts';
+import type { Planner } from '../../arrange/planner.ts';
+import { toShapeKey } from '../../fretboard/capo.ts';
+import { formatChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
+import { transposeChord } from '../../harmony/spelling.ts';
+import type { Fingering } from '../../shapes/shape.ts';
+import { soundsOnly } from '../../shapes/sounding.ts';
+import { applyChart } from '../../song/apply-chart.ts';
+import { barsOfLines, type ChartPin } from '../../song/chart.ts';
+import type { SongDocument } from '../../song/document.ts';
+import { newSong } from '../../song/new-song.ts';
+import { mainPartOf } from '../../song/parts.ts';
+import { countPlayedBars } from '../../song/played-bars.ts';
+import { soundingKeyOf } from '../../song/song-keys.ts';
+import type { ScoreFinding } from './finding.ts';
+import type { ReadScore } from './read-score.ts';
+import { type ScoreChart, toScoreChart } from './score-chart.ts';
+
+/** A song made of a score, with what was assumed and what was left. */
+export type ScoreSong = {
+  readonly document: SongDocument;
+  readonly findings: readonly ScoreFinding[];
+  readonly bars: number;
+  readonly pinnedShapes: number;
+};
+
+/** Makes a song of a score; `name` is its title where the score has none. */
+export function toScoreSong(read: ReadScore, name: string, planner: Planner): ScoreSong {
+  const made = toScoreChart(read);
+  const { chart } = made;
+  const applied = applyChart(newSong(name), chart, { unreadHeaders: [], fingerPin }).document;
+  const { pins, findings } = listPins(made, applied);
+  const own = new Map(pins.map(({ pin, fingering }) => [pin, fingering]));
+  const pinned =
+    pins.length === 0
+      ? applied
+      : applyChart(
+          applied,
+          { ...chart, headers: { ...chart.headers, title: applied.facts.title, pins: pins.map(({ pin }) => pin) } },
+          {
+            unreadHeaders: [],
+            fingerPin: (pin, part) => {
+              const fingering = [...own].find(([each]) => isSameChord(each.chord, pin.chord))?.[1];
+              return fingering !== undefined && hasFingers(fingering)
+                ? { chord: pin.chord, slotId: null, fingering, origin: 'pinned' }
+                : fingerPin(pin, part);
+            },
+          },
+        ).document;
+  const filled = fillShapes(withSyllables(pinned, made), planner);
+  return {
+    document: filled,
+    findings: [...made.findings, ...findings],
+    bars: countPlayedBars(filled),
+    pinnedShapes: pins.length,
+  };
+}
+
+/** Whether every stopped string has a finger and no other. */
+function hasFingers({ shape, fingers }: Fingering): boolean {
+  return shape.every((fret, string) => (fret !== null && fret > 0) === (fingers[string] !== null));
+}
+
+/** The shapes of the score by the chord the hand plays; a shape that does not sound its chord in this tuning is left. */
+function listPins(
+  { shapes }: ScoreChart,
+  document: SongDocument,
+): {
+  readonly pins: readonly { readonly pin: ChartPin; readonly fingering: Fingering }[];
+  readonly findings: readonly ScoreFinding[];
+} {
+  const { key } = soundingKeyOf(document);
+  const { setup } = mainPartOf(document);
+  const findings: ScoreFinding[] = [];
+  const pins = shapes.flatMap(({ chord, fingering }) => {
+    if (chord === null || fingering === null) {
+      return [];
+    }
+    const named = transposeChord(chord, key, toShapeKey(key, setup));
+    const isRight =
+      fingering.shape.length === setup.tuning.openMidi.length && soundsOnly(fingering.shape, named, setup.tuning);
+    if (!isRight) {
+      findings.push({ kind: 'shape-left', measure: '', chord: formatChordSymbol(chord) });
+      return [];
+    }
+    return [{ pin: { chord: named, shape: fingering.shape }, fingering }];
+  });
+  return { pins, findings };
+}
+
+/** The document with the syllables of the score under its slots; sections and lines are in step with the chart. */
+function withSyllables(document: SongDocument, { syllables }: ScoreChart): SongDocument {
+  if (syllables.flat(2).every((bar) => bar.every((text) => text === null))) {
+    return document;
+  }
+  const byBar = new Map<number, readonly (string | null)[]>();
+  for (const [index, section] of document.map.sections.entries()) {
+    for (const [at, line] of section.lines.entries()) {
+      for (const [place, bar] of barsOfLines([line]).entries()) {
+        byBar.set(bar.id, syllables[index]?.[at]?.[place] ?? []);
+      }
+    }
+  }
+  const withCues = <B extends SongDocument['map']['sections'][number]['lines'][number]['bars'][number]>(bar: B): B => ({
+    ...bar,
+    slots: bar.slots.map((slot, place) => ({ ...slot, cue: byBar.get(bar.id)?.[place]?.slice(0, 300) ?? null })),
+  });
+  const sections = document.map.sections.map((section) => ({
+    ...section,
+    lines: section.lines.map((line) => ({
+      ...line,
+      bars: line.bars.map(withCues),
+      endings: line.endings.map((ending) => ({ ...ending, bars: ending.bars.map(withCues) })),
+    })),
+  }));
+  return { ...document, map: { ...document.map, sections } };
+}

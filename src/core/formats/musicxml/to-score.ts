@@ -1,0 +1,226 @@
+/*
+ * A song as MusicXML would have it written: the passes of the form one after the other, each line with its rounds and endings as repeats
+ * where the format can say them (each round has just one ending, in order), else written out. Chords are those that sound, with the
+ * shapes behind the capo as frames; the right hand is written as slashes.
+ */
+import { findStoredShape } from '../../arrange/part-shapes.ts';
+import { range, sumOf } from '../../kernel/list.ts';
+import { barTicks, beatTicks, type Metre } from '../../rhythm/metre.ts';
+import type { Bar, Line, Part, Slot, SongDocument } from '../../song/document.ts';
+import { withoutLeftOut } from '../../song/lesson-form.ts';
+import { linesOfPass } from '../../song/pass-lines.ts';
+import { findSection, listPlayedBars, type PlayedBar, slotStartTick } from '../../song/played-bars.ts';
+import { findHand, listBarStrokes, toPattern } from '../../song/right-hand.ts';
+import { type SongKeys, songKeysOf } from '../../song/song-keys.ts';
+import { REMARK_WORDS, type Score, type ScoreMeasure, type ScoreNote, type ScoreWords } from './score.ts';
+
+/** The song of a part as a score. */
+export function toScore(whole: SongDocument, part: Part): Score {
+  const document = withoutLeftOut(whole);
+  const context: Context = { document, part, played: listPlayedBars(document), keys: songKeysOf(document, part) };
+  const written = listWritten(document);
+  let metre: Metre | null = null;
+  const measures = written.map((each, index) => {
+    const own = metreOf(each.bar, metre, document.facts.metre);
+    const measure = toMeasure(each, own, index === 0 ? null : metre, context);
+    metre = own;
+    return index === 0 ? withStart(measure, context) : measure;
+  });
+  const { title, credit } = document.facts;
+  const { tuning, capoFret } = part.setup;
+  return { title, credit, partName: part.name, openMidi: tuning.openMidi, capoFret, measures };
+}
+
+type Context = {
+  readonly document: SongDocument;
+  readonly part: Part;
+  readonly played: readonly PlayedBar[];
+  readonly keys: SongKeys;
+};
+
+/** The key and the tempo of the song stand at its first measure. */
+function withStart(measure: ScoreMeasure, { document, keys }: Context): ScoreMeasure {
+  return { ...measure, key: measure.key ?? keys.sounding, tempo: measure.tempo ?? document.facts.tempo };
+}
+
+/** A bar to be written, with what stands around it and the played bar that it is heard as first. */
+type Written = Pick<
+  ScoreMeasure,
+  'rehearsal' | 'isNewLine' | 'opensRepeat' | 'closesRepeat' | 'ending' | 'closesEnding'
+> & {
+  readonly bar: Bar;
+  readonly playedIndex: number;
+  readonly cues: readonly { readonly text: string; readonly verse: number }[];
+};
+
+const PLAIN = {
+  rehearsal: null,
+  isNewLine: false,
+  opensRepeat: false,
+  closesRepeat: null,
+  ending: null,
+  closesEnding: null,
+  cues: [],
+} as const;
+
+function listWritten(document: SongDocument): readonly Written[] {
+  const written: Written[] = [];
+  let playedIndex = 0;
+  for (const pass of document.map.form) {
+    const section = findSection(document, pass);
+    const lines = section === null ? [] : linesOfPass(section, pass);
+    const all = range(0, section?.times ?? 0).flatMap(() => lines);
+    const start = written.length;
+    for (const line of all) {
+      written.push(...writeLine(line, playedIndex));
+      playedIndex +=
+        sumOf(line.endings, ({ rounds, bars }) => rounds.length * bars.length) + line.times * line.bars.length;
+    }
+    const first = written[start];
+    if (first !== undefined) {
+      written[start] = { ...first, rehearsal: section?.name ?? '' };
+    }
+  }
+  return written;
+}
+
+function writeLine(line: Line, playedIndex: number): readonly Written[] {
+  const isPlain = line.times === 1 && line.endings.length === 0;
+  return isPlain || !canRepeat(line) ? writeRounds(line, playedIndex) : writeRepeat(line, playedIndex);
+}
+
+/** Whether the rounds of a line can be written as one repeat: no endings, or endings that share out all rounds in order. */
+function canRepeat({ bars, times, endings }: Line): boolean {
+  const rounds = endings.flatMap((ending) => ending.rounds);
+  const isShared = rounds.length === times && rounds.every((round, index) => round === index + 1);
+  return bars.length > 0 && (endings.length === 0 || (isShared && endings.every((ending) => ending.bars.length > 0)));
+}
+
+/** Every round written out, each a line of its own with its cue. */
+function writeRounds(line: Line, playedIndex: number): readonly Written[] {
+  let at = playedIndex;
+  return range(1, line.times + 1).flatMap((round) => {
+    const endings = line.endings.filter(({ rounds }) => rounds.includes(round));
+    const cue = line.cues[round - 1] ?? '';
+    return [...line.bars, ...endings.flatMap(({ bars }) => bars)].map((bar, index): Written => {
+      const playedAt = at;
+      at += 1;
+      const cues = index === 0 && cue !== '' ? [{ text: cue, verse: 1 }] : [];
+      return { ...PLAIN, bar, playedIndex: playedAt, isNewLine: index === 0, cues };
+    });
+  });
+}
+
+function writeRepeat(line: Line, playedIndex: number): readonly Written[] {
+  const { bars, times, endings } = line;
+  const cues = line.cues.flatMap((text, index) => (text === '' ? [] : [{ text, verse: index + 1 }]));
+  const hasEndings = endings.length > 0;
+  const main = bars.map((bar, index): Written => {
+    const isLast = index === bars.length - 1;
+    return {
+      ...PLAIN,
+      bar,
+      playedIndex: playedIndex + index,
+      isNewLine: index === 0,
+      opensRepeat: index === 0,
+      closesRepeat: isLast && !hasEndings ? times : null,
+      cues: index === 0 ? cues : [],
+    };
+  });
+  const closing = endings.flatMap((ending, which) => {
+    const firstRound = ending.rounds[0] ?? 1;
+    const before = sumOf(endings.slice(0, which), (each) => each.rounds.length * each.bars.length);
+    const from = playedIndex + before + firstRound * bars.length;
+    const isLastEnding = which === endings.length - 1;
+    return ending.bars.map((bar, index): Written => {
+      const isLast = index === ending.bars.length - 1;
+      return {
+        ...PLAIN,
+        bar,
+        playedIndex: from + index,
+        ending: index === 0 ? ending.rounds : null,
+        closesEnding: isLast ? ending.rounds : null,
+        closesRepeat: isLast && !isLastEnding ? ending.rounds.length + 1 : null,
+      };
+    });
+  });
+  return [...main, ...closing];
+}
+
+function metreOf(bar: Bar, before: Metre | null, songMetre: Metre): Metre {
+  return bar.same ? (before ?? songMetre) : (bar.metre ?? songMetre);
+}
+
+function toMeasure(written: Written, metre: Metre, before: Metre | null, context: Context): ScoreMeasure {
+  const { bar, playedIndex, cues, ...around } = written;
+  const lengthTicks = bar.pickupBeats === null ? barTicks(metre) : bar.pickupBeats * beatTicks(metre);
+  const slots = bar.slots.map((slot, index) => ({ slot, tick: slotStartTick(bar.slots, index) }));
+  return {
+    ...around,
+    lengthTicks,
+    isPickup: bar.pickupBeats !== null,
+    metre: before !== null && isSameMetre(before, metre) ? null : metre,
+    key: bar.key,
+    tempo: bar.tempo,
+    isSame: bar.same,
+    harmonies: slots.map(({ slot, tick }) => ({
+      tick,
+      chord: slot.chord,
+      pushTicks: slot.pushTicks,
+      fingering: fingeringOf(slot, context),
+    })),
+    notes: notesOf(
+      context,
+      playedIndex,
+      lengthTicks,
+      slots.map(({ tick }) => tick),
+    ),
+    remarks: slots.flatMap(({ slot, tick }) => remarksOf(slot).map((text): ScoreWords => ({ tick, text }))),
+    cues: cues.map(({ text, verse }) => ({ tick: 0, text, verse })),
+    syllables: slots.flatMap(({ slot, tick }) => (slot.cue === null ? [] : [{ tick, text: slot.cue }])),
+  };
+}
+
+function isSameMetre(a: Metre, b: Metre): boolean {
+  return a.beats === b.beats && a.unit === b.unit && (a.groups ?? []).join() === (b.groups ?? []).join();
+}
+
+function fingeringOf({ chord }: Slot, { part, keys }: Context) {
+  return chord === null ? null : (findStoredShape(part, keys.toShapeChord(chord))?.fingering ?? null);
+}
+
+function remarksOf({ hold, stop }: Slot): readonly string[] {
+  return [
+    ...(hold ? [REMARK_WORDS.hold] : []),
+    ...(stop === null ? [] : [stop.beat === null ? REMARK_WORDS.cut : `${REMARK_WORDS.stop}${stop.beat}`]),
+  ];
+}
+
+/** The strokes of a measure, cut where chords change so that each chord stands over a note; beats where no pattern is chosen. */
+function notesOf(
+  { document, part, played }: Context,
+  playedIndex: number,
+  lengthTicks: number,
+  slotTicks: readonly number[],
+): readonly ScoreNote[] {
+  const bar = played[playedIndex];
+  const stored = bar === undefined ? null : findHand(document, part, bar).pattern;
+  const pattern = stored === null ? null : toPattern(stored);
+  const strokes = bar === undefined ? [] : listBarStrokes(bar, pattern, 0, played[playedIndex + 1]?.slots[0] ?? null);
+  const starts = new Map(
+    strokes.flatMap(({ startTick, cell }) =>
+      startTick < 0 || startTick >= lengthTicks
+        ? []
+        : [[startTick, pattern !== null && cell?.kind === 'stroke' ? cell.direction : null] as const],
+    ),
+  );
+  const first = Math.min(lengthTicks, ...starts.keys());
+  const cuts = [...new Set([0, ...starts.keys(), ...slotTicks])].sort((a, b) => a - b);
+  return cuts.map((tick, index) => ({
+    tick,
+    lengthTicks: (cuts[index + 1] ?? lengthTicks) - tick,
+    direction: starts.get(tick) ?? null,
+    isRest: tick < first,
+    isTied: tick > first && !starts.has(tick),
+  }));
+}

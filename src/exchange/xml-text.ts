@@ -1,0 +1,112 @@
+/*
+ * XML between text and plain elements.
+ *
+ * Reading takes nothing on trust: a document that declares entities is refused before it is parsed, so that none is ever expanded or
+ * fetched; elements may not lie deeper than any score needs. A document type that only names its DTD is passed over.
+ */
+import { XMLBuilder, XMLParser } from 'fast-xml-parser';
+import type { XmlNode } from '../core/formats/musicxml/xml-node.ts';
+import { err, ok, type Result } from '../core/kernel/result.ts';
+
+/** Why a text is no XML that is read. */
+export type XmlError =
+  | { readonly kind: 'declares-entities' }
+  | { readonly kind: 'too-deep' }
+  | { readonly kind: 'not-xml'; readonly detail: string };
+
+const DEEPEST = 64;
+const TEXT = '#text';
+const ATTRIBUTES = ':@';
+
+type Raw = Readonly<Record<string, unknown>>;
+
+const parser = new XMLParser({
+  preserveOrder: true,
+  ignoreAttributes: false,
+  attributeNamePrefix: '',
+  parseTagValue: false,
+  parseAttributeValue: false,
+  trimValues: false,
+  ignoreDeclaration: true,
+  ignorePiTags: true,
+  processEntities: true,
+  htmlEntities: false,
+});
+
+/** Reads a document to its root element. */
+export function parseXml(text: string): Result<XmlNode, XmlError> {
+  if (/<!ENTITY|<!DOCTYPE[^>]*\[/i.test(text)) {
+    return err({ kind: 'declares-entities' });
+  }
+  if (isTooDeep(text)) {
+    return err({ kind: 'too-deep' });
+  }
+  try {
+    const bare = text.replace(/<!DOCTYPE[^>]*>/i, '');
+    const roots = (parser.parse(bare, true) as readonly Raw[]).flatMap(toNode);
+    const [root] = roots;
+    return root === undefined ? err({ kind: 'not-xml', detail: 'no element' }) : ok(root);
+  } catch (error) {
+    return err({ kind: 'not-xml', detail: error instanceof Error ? error.message : String(error) });
+  }
+}
+
+/** Whether elements lie deeper than they may, counted from the tags alone, so that no parser has to go there. */
+function isTooDeep(text: string): boolean {
+  let depth = 0;
+  for (const [tag] of text.matchAll(/<[A-Za-z_/](?:[^<>"']|"[^"]*"|'[^']*')*>/g)) {
+    if (tag.startsWith('</')) {
+      depth -= 1;
+    } else if (!tag.endsWith('/>')) {
+      depth += 1;
+    }
+    if (depth > DEEPEST) {
+      return true;
+    }
+  }
+  return false;
+}
+
+function toNode(raw: Raw): readonly XmlNode[] {
+  const name = Object.keys(raw).find((key) => key !== ATTRIBUTES);
+  if (name === undefined || name === TEXT) {
+    return [];
+  }
+  const content = Array.isArray(raw[name]) ? (raw[name] as readonly Raw[]) : [];
+  const attributes = (raw[ATTRIBUTES] ?? {}) as Readonly<Record<string, unknown>>;
+  return [
+    {
+      name,
+      attributes: Object.fromEntries(Object.entries(attributes).map(([key, value]) => [key, String(value)])),
+      children: content.flatMap(toNode),
+      text: content.map((part) => (part[TEXT] === undefined ? '' : String(part[TEXT]))).join(''),
+    },
+  ];
+}
+
+const builder = new XMLBuilder({
+  preserveOrder: true,
+  ignoreAttributes: false,
+  attributeNamePrefix: '',
+  format: true,
+  indentBy: ' ',
+  suppressEmptyNode: true,
+  suppressBooleanAttributes: false,
+  processEntities: true,
+});
+
+/** XML 1.0 has no way to write these. */
+const FORBIDDEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g;
+
+/** Writes a document with its declaration and, if given, its document type. */
+export function formatXml(root: XmlNode, doctype = ''): string {
+  const body = String(builder.build([toRaw(root)])).trim();
+  return `<?xml version="1.0" encoding="UTF-8"?>\n${doctype === '' ? '' : `${doctype}\n`}${body}\n`;
+}
+
+function toRaw({ name, attributes, children, text }: XmlNode): Raw {
+  const content =
+    children.length > 0 ? children.map(toRaw) : text === '' ? [] : [{ [TEXT]: text.replace(FORBIDDEN, '') }];
+  const own = Object.entries(attributes).map(([key, value]) => [key, value.replace(FORBIDDEN, '')]);
+  return { [name]: content, ...(own.length === 0 ? {} : { [ATTRIBUTES]: Object.fromEntries(own) }) };
+}

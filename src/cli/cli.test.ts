@@ -20,7 +20,7 @@ const json = async (...args: readonly string[]) => JSON.parse((await run([...arg
 
 describe('plan', () => {
   test('answers as JSON with ranked setups, their shapes, costs, losses and reasons', async () => {
-    const plan = (await json('plan', song));
+    const plan = await json('plan', song);
     expect(Object.keys(plan)).toEqual(expect.arrayContaining(['setups', 'exact', 'elapsedMs']));
     expect(plan.exact).toBe(true);
     const [first] = plan.setups;
@@ -47,7 +47,7 @@ describe('plan', () => {
 
   test('takes several files, names the one that fails, and still answers the others', async () => {
     const bad = fileWith('bad.txt', '| C | Cq |\n');
-    const { out, err, code } = (await run(['plan', song, join(folder, 'nowhere.txt'), bad, '--json']));
+    const { out, err, code } = await run(['plan', song, join(folder, 'nowhere.txt'), bad, '--json']);
     const answers = JSON.parse(out);
     expect(answers.map(({ file }: { file: string }) => file)).toEqual([song, join(folder, 'nowhere.txt'), bad]);
     expect(answers[0].setups.length).toBeGreaterThan(0);
@@ -66,7 +66,7 @@ describe('plan', () => {
     ]);
     const saved = fileWith('saved.json', readFileSync(join(import.meta.dirname, '../contract/samples/song-v1.json')));
     expect((await run(['plan', saved, '--limit', '1'])).code).toBe(0);
-    expect((await run(['plan', fileWith('odd.json', '{"a": 1}')])).err).toContain('it is no saved song');
+    expect((await run(['plan', fileWith('odd.json', '{"a": 1}')])).err).toContain('neither a song nor a library');
     expect((await run(['plan', fileWith('torn.json', '{"a": ')])).err).toContain('cannot be read as such');
   });
 
@@ -107,7 +107,7 @@ describe('plan', () => {
   });
 
   test('tells people the first setup with its reasons, then the others', async () => {
-    const { out, err, code } = (await run(['plan', song, '--limit', '2']));
+    const { out, err, code } = await run(['plan', song, '--limit', '2']);
     expect([err, code]).toEqual(['', 0]);
     expect(out).toMatch(/^Made Up: sounds in Bb, 4 chords\n1\. standard, capo 3, G shapes/);
     expect(out).toContain('\n2. ');
@@ -116,21 +116,29 @@ describe('plan', () => {
 
 describe('shapes', () => {
   test('answers with frets, fingers, effort, notes, bass and label', async () => {
-    const [first, second] = (await json('shapes', 'F', '--limit', '2'));
+    const [first, second] = await json('shapes', 'F', '--limit', '2');
     expect(first).toMatchObject({ frets: 'xx3211', fingers: '--3211', notes: ['F3', 'A3', 'C4', 'F4'], bass: 'F3' });
     expect(second).toMatchObject({ frets: '133211', label: 'the E hand at fret 1' });
-    expect((await json('shapes', 'C', '--capo', '3', '--limit', '1'))[0].notes).toEqual(['Eb3', 'G3', 'Bb3', 'Eb4', 'G4']);
+    expect((await json('shapes', 'C', '--capo', '3', '--limit', '1'))[0].notes).toEqual([
+      'Eb3',
+      'G3',
+      'Bb3',
+      'Eb4',
+      'G4',
+    ]);
     expect((await json('shapes', 'D', '--tuning', 'drop D', '--limit', '1'))[0].frets).toBe('000232');
     expect(
-      (await json('shapes', 'C', '--tuning', 'G4 C4 E4 A4', '--limit', '3')).map(({ frets }: { frets: string }) => frets),
+      (await json('shapes', 'C', '--tuning', 'G4 C4 E4 A4', '--limit', '3')).map(
+        ({ frets }: { frets: string }) => frets,
+      ),
     ).toContain('0003');
   });
 
   test('knows open strings low to high as a tuning', async () => {
     const tuning = TUNINGS.find(({ name }) => name === 'double drop D') ?? STANDARD_TUNING;
     expect(listRetuningSteps(STANDARD_TUNING, tuning)).toHaveLength(2);
-    expect((await json('shapes', 'G', '--tuning', 'DADGBD', '--limit', '1'))).toEqual(
-      (await json('shapes', 'G', '--tuning', 'double drop D', '--limit', '1')),
+    expect(await json('shapes', 'G', '--tuning', 'DADGBD', '--limit', '1')).toEqual(
+      await json('shapes', 'G', '--tuning', 'double drop D', '--limit', '1'),
     );
   });
 
@@ -139,7 +147,7 @@ describe('shapes', () => {
   });
 
   test('refuses a chord the strings cannot sound', async () => {
-    const { err, code } = (await run(['shapes', 'C7b9#11', '--tuning', 'E1 A1 D2 G2']));
+    const { err, code } = await run(['shapes', 'C7b9#11', '--tuning', 'E1 A1 D2 G2']);
     expect(err).toContain('cannot be played');
     expect(code).toBe(1);
   });
@@ -162,7 +170,7 @@ describe('name', () => {
 });
 
 test('change tells what stays and what moves, in words and as data', async () => {
-  const change = (await json('change', 'C', 'Am'));
+  const change = await json('change', 'C', 'Am');
   expect(change).toMatchObject({ from: { frets: 'x32010' }, to: { frets: 'x02210' } });
   expect(change.words).toBe('Index and middle stay. Ring goes to string 3, fret 2.');
   expect(change.steps.map(({ action }: { action: string }) => action)).toEqual(['anchor', 'anchor', 'move']);
@@ -170,7 +178,7 @@ test('change tells what stays and what moves, in words and as data', async () =>
 });
 
 test('chart writes the song behind another capo; what sounds stays', async () => {
-  const { out } = (await run(['chart', song, '--capo', '1']));
+  const { out } = await run(['chart', song, '--capo', '1']);
   expect(out).toContain('capo: 1');
   expect(out).toContain('| A | E | F#m | D |');
   const again = fileWith('again.txt', out);
@@ -183,7 +191,7 @@ describe('map', () => {
       'map.txt',
       'title: Mapped\nkey: C\ntempo: 60\n\nVerse:\n| C | (2/4) G | x2\n\nChorus:\n| F | C |\n',
     );
-    const map = (await json('map', file));
+    const map = await json('map', file);
     expect(map.sections.map((section: { name: string }) => section.name)).toEqual(['Verse', 'Chorus']);
     expect(map.sections[0].lines[0]).toMatchObject({
       times: 2,
@@ -216,7 +224,7 @@ describe('map', () => {
       'odd.txt',
       'key: C\ntempo: 60\nlength: 1:08\n\nVerse:\n| C | <F | G! | C_ |\n"one"\n| C | <F | (2/4) G | C |\n\nVerse:\n',
     );
-    const map = (await json('map', file));
+    const map = await json('map', file);
     expect(map.events.slice(0, 4)).toEqual([
       { bar: 1, chord: 'C', startTick: 0, lengthTicks: 35280, startSeconds: 0, change: true },
       { bar: 2, chord: 'F', startTick: 35280, lengthTicks: 45360, startSeconds: 3.5, change: true, pushTicks: 5040 },
@@ -236,7 +244,7 @@ describe('map', () => {
 describe('rungs', () => {
   test('give the song at its levels, the easiest first, each within the one above', async () => {
     const file = fileWith('rungs.txt', 'key: C\ntempo: 100\n\nVerse:\n| C | Fmaj7 | G | Am F |\n');
-    const rungs = (await json('rungs', file));
+    const rungs = await json('rungs', file);
     expect(rungs.flatMap(({ levels }: { levels: number[] }) => levels)).toEqual([1, 2, 3, 4, 5]);
     expect(rungs[0].shapes.map(({ frets }: { frets: string }) => frets)).toEqual(
       expect.arrayContaining(['xxx010', 'xxx003']),
@@ -263,11 +271,11 @@ describe('mistakes go to standard error with a code of their own', () => {
     [['plan', song, '--pin', 'nothing'], 'use open:A2', 2],
     [['plan', song, '--singer', 'E5-A3'], 'the lower first', 2],
     [['plan', song, '--pin', 'open:C8'], 'no setup keeps every pin', 1],
-    [['plan', fileWith('empty.txt', '')], 'the song has no chords', 1],
+    [['plan', fileWith('empty.txt', '')], 'it is empty', 1],
     [['plan', fileWith('one.txt', '| C | G |'), '--singer', 'A3-E5'], 'the singer needs the melody', 1],
     [['chart', join(folder, 'nowhere')], 'there is no such file', 1],
   ] as const)('%j', async (args, words, code) => {
-    const answer = (await run(args));
+    const answer = await run(args);
     expect(answer.out).toBe('');
     expect(answer.err).toContain(words);
     expect(answer.code).toBe(code);
@@ -277,7 +285,7 @@ describe('mistakes go to standard error with a code of their own', () => {
 test('help is there for every command', async () => {
   expect((await run([])).out).toContain('plan FILE…');
   for (const [command, text] of Object.entries(HELP)) {
-    expect((await run([command, '--help']))).toEqual({ out: `${text}\n`, err: '', code: 0 });
+    expect(await run([command, '--help'])).toEqual({ out: `${text}\n`, err: '', code: 0 });
     expect((await run(['help', command])).out).toBe(`${text}\n`);
   }
 });
@@ -288,7 +296,11 @@ describe('export', () => {
   const file = fileWith('export.txt', 'title: ../Up & away\nkey: C\ntempo: 100\n\nVerse:\n| C | G |\n');
 
   test('writes each song into the folder under a name that is no path, and goes on after a file that fails', async () => {
-    const { out: said, err, code } = (await run(['export', file, 'no-such-file.txt', file, '--to', 'text', '--out', out]));
+    const {
+      out: said,
+      err,
+      code,
+    } = await run(['export', file, 'no-such-file.txt', file, '--to', 'text', '--out', out]);
     expect(code).toBe(1);
     expect(err).toContain('no-such-file.txt: there is no such file');
     expect(said.trim().split('\n')).toEqual([
@@ -338,8 +350,40 @@ describe('export', () => {
     [['export', 'x.txt', '--to', 'pdf', '--paper', 'A3'], '--paper'],
     [['export', 'x.txt', '--to', 'midi', '--rung', '9'], 'rung'],
   ])('%j is not understood', async (args, words) => {
-    const { err, code } = (await run(args));
+    const { err, code } = await run(args);
     expect(code).toBe(2);
     expect(err).toContain(words);
+  });
+});
+
+describe('import', () => {
+  const out = mkdtempSync(join(tmpdir(), 'golden-ladder-in-'));
+  afterAll(() => rmSync(out, { recursive: true, force: true }));
+
+  test('says in a line for each file what came in, what was assumed and what was left, and goes on after one that fails', async () => {
+    const chart = fileWith('plain.txt', 'title: Paper Boat\nkey: C\ntempo: 100\n\nVerse:\n| C | G |\n');
+    const loose = fileWith('loose.txt', 'Verse\nC        G\nrain on the river tonight again my dear\n');
+    const midi = fileWith('song.mid', 'MThd');
+    const { out: said, err, code } = await run(['import', chart, midi, loose, join(folder, 'nowhere'), '--out', out]);
+    const lines = said.trim().split('\n');
+    expect(code).toBe(1);
+    expect(lines).toHaveLength(2);
+    expect(lines[0]).toBe(`${chart}: “Paper Boat”, 2 bars, from text chart; ${join(out, 'Paper-Boat.json')}`);
+    expect(lines[1]).toContain('from loose chart; assumed: ');
+    expect(err).toContain('song.mid: it is a MIDI file');
+    expect(err).toContain('nowhere: there is no such file');
+    expect((await run(['export', join(out, 'Paper-Boat.json'), '--to', 'musicxml', '--out', out])).code).toBe(0);
+    expect((await run(['import', join(out, 'Paper-Boat.musicxml'), '--dry'])).out).toContain(
+      '“Paper Boat”, 2 bars, from MusicXML',
+    );
+  });
+
+  test('says when nothing answers, and takes one way to keep songs', async () => {
+    const chart = fileWith('alone.txt', '| C | G |\n');
+    const { err, code } = await run(['import', chart, '--to', 'http://127.0.0.1:9']);
+    expect([code, err]).toEqual([1, expect.stringContaining('no Golden Ladder answers')]);
+    expect((await run(['import', chart, '--dry', '--out', out])).code).toBe(2);
+    expect((await run(['import', chart, '--to', 'nonsense'])).code).toBe(2);
+    expect((await run(['import'])).code).toBe(2);
   });
 });

@@ -11,7 +11,6 @@ import { toScore } from '../core/formats/musicxml/to-score.ts';
 import { toSvg } from '../core/formats/svg/svg-page.ts';
 import { chartTextOf } from '../core/formats/text-chart/format-chart.ts';
 import { toCanonicalJson } from '../core/kernel/canonical-json.ts';
-import { fileNameOf } from '../core/page/file-name.ts';
 import { composeHandout } from '../core/page/handout-content.ts';
 import { layOutHandout, PAPERS, type Paper, PHONE_SHEET, sheetOf } from '../core/page/handout-layout.ts';
 import { speakHandout } from '../core/page/handout-spoken.ts';
@@ -28,6 +27,7 @@ import { toMusicXmlText } from '../exchange/musicxml-text.ts';
 import { toPdfBytes } from '../exchange/pdf-bytes.ts';
 import type { Answer } from './answer.ts';
 import { CommandError, usageError } from './command-error.ts';
+import { freeName } from './free-name.ts';
 import { readFont } from './read-font.ts';
 import { readSong } from './read-song.ts';
 import { readNumber } from './read-words.ts';
@@ -220,14 +220,4 @@ async function contentsOnPaper(
     of: index === 0 ? '' : ` ${index + 1}`,
     content: toSvg(page, { title, description, style, isHidden: false }),
   }));
-}
-
-/** A file name for a title, numbered where this run has written it before. */
-function freeName(title: string, ending: string, taken: Set<string>): string {
-  let name = fileNameOf(title, ending);
-  for (let number = 2; taken.has(name); number += 1) {
-    name = fileNameOf(`${title} ${number}`, ending);
-  }
-  taken.add(name);
-  return name;
 }

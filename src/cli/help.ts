@@ -10,7 +10,7 @@ const SETUP = `  --tuning T                   a shipped name, or open strings lo
 export const HELP: Readonly<Record<string, string>> = {
   plan: `ladder plan FILE… [options]
 The best setups for a song: tuning, capo, key, and a shape for every chord, with the reasons.
-FILE is a text chart or a song saved as JSON; - is standard input. The sounding key stays, the shipped tunings and
+FILE is a text chart, MusicXML, or a song saved as JSON; - is standard input. The sounding key stays, the shipped tunings and
 capo 0 to 9 are tried, unless:
   --free-key                   the key may move 3 semitones either way
   --keys N                     the key may move N semitones either way (0 to 6)
@@ -66,6 +66,13 @@ markers); the text chart; its played bars and its shapes as comma-separated valu
   --rung N                     as rung N plays it, for pdf, html, svg and midi
   --paper A4|Letter            for pdf, html and svg (A4)
   --for guitar|keys|bass|ukulele   who reads it, for pdf, html and svg (guitar)`,
+  import: `ladder import FILE… [options]
+Each file into the library of the Golden Ladder that is running on this machine, one line for each: what came in, what was
+assumed, and what was left. Files are text charts in any encoding and manner of writing, MusicXML (.musicxml, .xml, .mxl), and
+songs saved as JSON; what a file is, is told from its contents.
+  --to ADDRESS                 another address than http://127.0.0.1:5186 (or PORT)
+  --out DIR                    write each as canonical JSON into a folder instead
+  --dry                        only look, and say what would come in`,
   schema: `ladder schema
 The JSON Schema (2020-12) of a song as export writes it and chart, map and the others read it.`,
 };
@@ -81,6 +88,7 @@ export const OVERVIEW = `ladder COMMAND …
   map FILE              sections, bars, length, and what repeats
   rungs FILE            the song at its levels of difficulty
   export FILE… --to F   each song as PDF, web page, MusicXML, MIDI, text, picture, CSV or JSON
+  import FILE…          songs from other files into the library
   schema                the JSON Schema of a saved song
 
 ladder COMMAND --help says more. Answers go to standard output, mistakes to standard error. Exit codes: 0 answered,

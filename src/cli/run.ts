@@ -4,6 +4,7 @@ import { runChart } from './chart.ts';
 import { CommandError } from './command-error.ts';
 import { runExport } from './export.ts';
 import { HELP, OVERVIEW } from './help.ts';
+import { runImport } from './import.ts';
 import { runMap } from './map.ts';
 import { runName } from './name.ts';
 import { runPlan } from './plan.ts';
@@ -20,6 +21,7 @@ const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer | Pr
   map: runMap,
   rungs: runRungs,
   export: runExport,
+  import: runImport,
   schema: runSchema,
 };
 

@@ -1,5 +1,4 @@
 import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
-import { findQuality } from '../../harmony/quality.ts';
 import { range } from '../../kernel/list.ts';
 import { QUARTER_TICKS } from '../../rhythm/metre.ts';
 import type { Finger, Fingering } from '../../shapes/shape.ts';
@@ -26,7 +25,8 @@ export function readHarmony(
   }
   const root = noteNameAt(childOf(node, 'root'), 'root-step', 'root-alter');
   const text = childOf(node, 'kind')?.attributes['text'] ?? '';
-  const read = readChordKind({ kind, degrees: childrenOf(node, 'degree').flatMap(readDegree) }, text);
+  const degrees = childrenOf(node, 'degree').flatMap(readDegree);
+  const read = readChordKind({ kind, degrees }, text);
   if (root === null || read === null) {
     const found = [textAt(node, 'root', 'root-step') || textAt(node, 'function'), kind].filter((word) => word !== '');
     return { harmony: null, findings: [{ kind: 'chord-left', measure, found: found.join(' ') }] };
@@ -41,7 +41,7 @@ export function readHarmony(
           {
             kind: 'chord-simplified',
             measure,
-            found: `${root}${findQuality(text) === null ? ` ${kind}` : text}`,
+            found: [`${root} ${kind}`, ...degrees.map(({ type, value }) => `${type} ${value}`)].join(', '),
             chord: formatChordSymbol(chord),
           },
         ],

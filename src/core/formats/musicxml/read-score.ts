@@ -9,7 +9,7 @@ import { readKey, readMetre, readTempo, readTuning } from './read-attributes.ts'
 import { readHarmony } from './read-harmony.ts';
 import { type TimedMeasure, type TimedNode, timeMeasures } from './read-measures.ts';
 import type { Score, ScoreMeasure, ScoreWords } from './score.ts';
-import { childOf, childrenOf, findAt, textAt, type XmlNode } from './xml-node.ts';
+import { childOf, childrenOf, textAt, type XmlNode } from './xml-node.ts';
 
 /** A score as it was read: the numbers of its measures, and what was found on the way. */
 export type ReadScore = {
@@ -37,7 +37,11 @@ export function readScore(root: XmlNode): ReadScore | null {
     );
     return textAt(entry ?? null, 'part-name');
   };
-  const read = measures.map((measure, index) => readMeasure(measure, sungMeasures[index] ?? measure, index));
+  let state: Running = { isSame: false, metre: null };
+  const read = measures.map((measure, index) => {
+    state = { isSame: repeatsAfter(measure, state.isSame), metre: metreOf(measure) ?? state.metre };
+    return readMeasure(measure, sungMeasures[index] ?? measure, { ...state, isFirst: index === 0 });
+  });
   const details = measures.flatMap(({ events }) => eventsOf(events, 'attributes')).map(({ node }) => node);
   const others = parts.filter((part) => part !== main && part !== sung).map(nameOf);
   return {
@@ -80,9 +84,32 @@ function notesLeft(measures: readonly TimedMeasure[]): readonly ScoreFinding[] {
   return count === 0 ? [] : [{ kind: 'notes-left', count }];
 }
 
+/** What holds from measure to measure: whether each repeats the one before, and the metre. */
+type Running = { readonly isSame: boolean; readonly metre: ScoreMeasure['metre'] };
+
+function metreOf({ events }: TimedMeasure): ScoreMeasure['metre'] {
+  return (
+    eventsOf(events, 'attributes')
+      .flatMap(({ node }) => readMetre(node) ?? [])
+      .at(-1) ?? null
+  );
+}
+
+/** Whether a measure repeats the one before: from where that is begun until it is stopped. */
+function repeatsAfter({ events }: TimedMeasure, isRepeating: boolean): boolean {
+  const signs = eventsOf(events, 'attributes').flatMap(({ node }) =>
+    childrenOf(node, 'measure-style').flatMap((style) => childrenOf(style, 'measure-repeat')),
+  );
+  return signs.reduce((_, { attributes }) => attributes['type'] === 'start', isRepeating);
+}
+
 type Read = { readonly measure: ScoreMeasure; readonly findings: readonly ScoreFinding[] };
 
-function readMeasure(timed: TimedMeasure, sung: TimedMeasure, index: number): Read {
+function readMeasure(
+  timed: TimedMeasure,
+  sung: TimedMeasure,
+  { isFirst, isSame, metre: running }: Running & { readonly isFirst: boolean },
+): Read {
   const { events, number } = timed;
   const attributes = eventsOf(events, 'attributes').map(({ node }) => node);
   const directions = eventsOf(events, 'direction');
@@ -101,12 +128,11 @@ function readMeasure(timed: TimedMeasure, sung: TimedMeasure, index: number): Re
     ),
   );
   const jump = findJump(events, remarks);
-  const metre = attributes.flatMap((node) => readMetre(node) ?? []).at(-1) ?? null;
   return {
     measure: {
       lengthTicks: timed.lengthTicks,
-      isPickup: index === 0 && isShort(timed, metre),
-      metre,
+      isPickup: isShort(timed, running, isFirst),
+      metre: metreOf(timed),
       key: attributes.flatMap((node) => readKey(node) ?? []).at(-1) ?? null,
       tempo:
         [...directions.map(({ node }) => node), ...eventsOf(events, 'sound').map(({ node }) => node)]
@@ -116,9 +142,7 @@ function readMeasure(timed: TimedMeasure, sung: TimedMeasure, index: number): Re
       isNewLine: eventsOf(events, 'print').some(
         ({ node }) => node.attributes['new-system'] === 'yes' || node.attributes['new-page'] === 'yes',
       ),
-      isSame: attributes.some(
-        (node) => findAt(node, 'measure-style', 'measure-repeat')?.attributes['type'] === 'start',
-      ),
+      isSame,
       ...readBarlines(eventsOf(events, 'barline').map(({ node }) => node)),
       harmonies,
       notes: [],
@@ -129,9 +153,9 @@ function readMeasure(timed: TimedMeasure, sung: TimedMeasure, index: number): Re
   };
 }
 
-/** Whether the first measure is a pick-up: said to be, or shorter than its metre. */
-function isShort({ isImplicit, lengthTicks }: TimedMeasure, metre: ScoreMeasure['metre']): boolean {
-  return lengthTicks > 0 && metre !== null && lengthTicks < barTicks(metre) && (isImplicit || lengthTicks > 0);
+/** A measure that is shorter than its metre is a pick-up where it is the first, or is not to be counted. */
+function isShort({ isImplicit, lengthTicks }: TimedMeasure, metre: ScoreMeasure['metre'], isFirst: boolean): boolean {
+  return lengthTicks > 0 && metre !== null && lengthTicks < barTicks(metre) && (isImplicit || isFirst);
 }
 
 const JUMPS = ['dacapo', 'dalsegno', 'tocoda', 'fine'] as const;

@@ -1,10 +1,10 @@
 import { styled } from 'styled-components';
+import { sayAssumption } from '../../../core/formats/loose-chart/assumption-words.ts';
 import { chartFace, colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Progress } from '../../ui/progress.tsx';
 import { Select } from '../../ui/select.tsx';
-import { sayAssumption } from './assumption-words.ts';
 import { useLooseChart } from './use-loose-chart.ts';
 
 const MOST_PREVIEW = 20_000;

@@ -1,4 +1,4 @@
-import type { Assumption, AssumptionKind } from '../../../core/formats/loose-chart/assumption.ts';
+import type { Assumption, AssumptionKind } from './assumption.ts';
 
 /** What each assumption is about, and what each way of taking it says. */
 const WORDS: Readonly<

@@ -1,0 +1,69 @@
+import { fillShapes, fingerPin } from '../core/arrange/part-shapes.ts';
+import type { Assumption } from '../core/formats/loose-chart/assumption.ts';
+import { sayAssumption } from '../core/formats/loose-chart/assumption-words.ts';
+import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
+import { sayProblem } from '../core/formats/text-chart/chart-messages.ts';
+import { isClean, parseChart } from '../core/formats/text-chart/parse-chart.ts';
+import { err, type Result } from '../core/kernel/result.ts';
+import { runSteps } from '../core/kernel/steps.ts';
+import { applyCommand } from '../core/song/commands.ts';
+import { newSong } from '../core/song/new-song.ts';
+import { SONG_LIMITS } from '../core/song/song-limits.ts';
+import { checkedSong, type FileSource, REPLACED, type ReadSong, type Refusal, storable } from './read-song.ts';
+
+/** A text chart; one that cannot be read as such and has no bar lines is read as people write charts down. */
+export function readTextSong(text: string, source: FileSource): Result<ReadSong, Refusal> {
+  if (text.length > SONG_LIMITS.chartCharacters) {
+    return err(`It has ${text.length} characters; at most ${SONG_LIMITS.chartCharacters} can be read as a chart.`);
+  }
+  const clean = storable(text);
+  const replaced = clean === text ? [] : [REPLACED];
+  const strict = parseChart(clean);
+  if (isClean(strict)) {
+    return chartSong(strict, source, { format: 'text chart', assumed: replaced, left: [] });
+  }
+  const reading = runSteps(readLooseChart(clean));
+  const loose = parseChart(reading.text);
+  if (clean.includes('|') || !isClean(loose)) {
+    const problem = strict.problems.find(({ severity }) => severity === 'error');
+    return err(
+      problem === undefined
+        ? 'It cannot be read as a chart.'
+        : `Line ${problem.line}, column ${problem.column}: ${sayProblem(problem)} Open it on the Listen step to mend it there.`,
+    );
+  }
+  const isLeftOut = ({ chosen }: Assumption): boolean => chosen === 'left-out';
+  return chartSong(loose, source, {
+    format: 'loose chart',
+    assumed: [...replaced, ...reading.assumptions.filter((each) => !isLeftOut(each)).map(say)],
+    left: reading.assumptions.filter(isLeftOut).map(say),
+  });
+}
+
+/** "Words under chords (lines 3, 7: “…”): the first five words stay as a cue." */
+function say(assumption: Assumption): string {
+  const { title, where, ways } = sayAssumption(assumption);
+  return `${title} (${where}): ${ways.find(({ value }) => value === assumption.chosen)?.text ?? ''}.`;
+}
+
+type Report = Pick<ReadSong, 'format' | 'assumed' | 'left'>;
+
+function chartSong(
+  parsed: ReturnType<typeof parseChart>,
+  { title, planner }: FileSource,
+  report: Report,
+): Result<ReadSong, Refusal> {
+  const applied = applyCommand(newSong(title), {
+    kind: 'apply-chart',
+    chart: parsed.chart,
+    options: { unreadHeaders: parsed.unreadHeaders, fingerPin },
+    draftText: null,
+  });
+  if (!applied.ok) {
+    return err('It cannot be made into a song.');
+  }
+  const { document } = applied.value;
+  return document.map.sections.length === 0
+    ? err('It holds no chords.')
+    : checkedSong(fillShapes(document, planner), report);
+}

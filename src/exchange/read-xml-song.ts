@@ -1,0 +1,57 @@
+import { isLeft } from '../core/formats/musicxml/finding.ts';
+import { sayFindings } from '../core/formats/musicxml/finding-words.ts';
+import { type ReadScore, readScore } from '../core/formats/musicxml/read-score.ts';
+import { toScoreSong } from '../core/formats/musicxml/score-song.ts';
+import { err, type Result } from '../core/kernel/result.ts';
+import { SONG_LIMITS } from '../core/song/song-limits.ts';
+import { decodeXml } from './decode-xml.ts';
+import { checkedSong, type FileSource, REPLACED, type ReadSong, type Refusal, storable } from './read-song.ts';
+import { parseXml } from './xml-text.ts';
+
+/** Reads MusicXML from the bytes of its text. */
+export function readXmlSong(bytes: Uint8Array, { title, planner }: FileSource): Result<ReadSong, Refusal> {
+  const text = decodeXml(bytes);
+  const parsed = parseXml(storable(text));
+  if (!parsed.ok) {
+    const { error } = parsed;
+    return err(
+      error.kind === 'not-xml' ? `It is no well-formed XML: ${error.detail.slice(0, 200)}` : XML_WORDS[error.kind],
+    );
+  }
+  const read = readScore(parsed.value);
+  const refusal = refusalOf(parsed.value.name, read);
+  if (read === null || refusal !== null) {
+    return err(refusal ?? NO_SCORE);
+  }
+  const song = toScoreSong(read, title, planner);
+  const pinned = song.pinnedShapes;
+  const assumed = [
+    ...sayFindings(song.findings.filter((finding) => !isLeft(finding))),
+    ...(pinned === 0 ? [] : [`${pinned === 1 ? 'One shape is' : `${pinned} shapes are`} pinned as drawn.`]),
+    ...(storable(text) === text ? [] : [REPLACED]),
+  ];
+  return checkedSong(song.document, { format: 'MusicXML', assumed, left: sayFindings(song.findings.filter(isLeft)) });
+}
+
+const NO_SCORE = 'It is XML and no MusicXML score.';
+const XML_WORDS = {
+  'declares-entities': 'It declares entities of its own, which no score needs; it was not read any further.',
+  'too-deep': 'Its elements lie deeper than any score needs; it was not read any further.',
+} as const;
+
+/** Why a score gives no map, or null. */
+function refusalOf(root: string, read: ReadScore | null): string | null {
+  if (root === 'score-timewise') {
+    return 'It is MusicXML written measure by measure (timewise); save it part by part (partwise).';
+  }
+  if (read === null) {
+    return NO_SCORE;
+  }
+  const { measures } = read.score;
+  if (measures.every(({ harmonies }) => harmonies.length === 0)) {
+    return 'It is a score without chord names; there is nothing to make a map of.';
+  }
+  return measures.length > SONG_LIMITS.writtenBars
+    ? `It has ${measures.length} measures; at most ${SONG_LIMITS.writtenBars} can be taken.`
+    : null;
+}

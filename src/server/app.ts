@@ -7,6 +7,7 @@ import { addDemoSongs } from './demo/demo-songs.ts';
 import { AppError } from './http/app-error.ts';
 import { errorHandler } from './http/error-handler.ts';
 import { createDoor, createRateLimit, giveNonce, REQUESTS_IN_TEN_SECONDS, securityHeaders } from './http/security.ts';
+import { createLibraryRoutes } from './library/routes.ts';
 import type { Services } from './services.ts';
 import { createSettingsRoutes } from './settings/routes.ts';
 import { createSongRoutes } from './songs/routes.ts';
@@ -39,11 +40,10 @@ export function createApp({ services, pages, logger, extraNames, requestsInTenSe
     }),
   );
   app.use(giveNonce, securityHeaders, createDoor(extraNames));
-  app.use(
-    '/api',
-    createRateLimit(requestsInTenSeconds ?? REQUESTS_IN_TEN_SECONDS),
-    express.json({ limit: BODY_LIMIT }),
-  );
+  app.use('/api', createRateLimit(requestsInTenSeconds ?? REQUESTS_IN_TEN_SECONDS));
+  // A whole library is larger than any song: its routes read their own bodies.
+  app.use('/api/library', createLibraryRoutes(services.library));
+  app.use('/api', express.json({ limit: BODY_LIMIT }));
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok' });
   });

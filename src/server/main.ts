@@ -1,12 +1,12 @@
 import { existsSync } from 'node:fs';
 import type { Server } from 'node:http';
-import { dirname, join, resolve } from 'node:path';
+import { basename, dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { createBackupRepository } from './backup/repository.ts';
 import { scheduleBackups } from './backup/schedule.ts';
-import { writeBackup } from './backup/write-backup.ts';
+import { listBackups, writeBackup } from './backup/write-backup.ts';
 import { BACKUPS, LibraryError, openLibrary } from './data-folder/open-library.ts';
 import { addDemoClass } from './demo/demo-class.ts';
 import { addDemoSongs } from './demo/demo-songs.ts';
@@ -49,7 +49,17 @@ async function start(): Promise<void> {
     migrationsFolder: join(here, 'db', 'migrations'),
     templateFile: existsSync(template) ? template : null,
   });
-  const services = createServices(library.db, () => new Date());
+  const backupFolder = join(dataFolder, BACKUPS);
+  const backups = createBackupRepository(library.db);
+  const backUp = (): Promise<string | null> => writeBackup(backups, backupFolder, new Date());
+  const services = createServices(
+    library.db,
+    () => new Date(),
+    async () => {
+      const file = (await backUp()) ?? (await listBackups(backupFolder))[0]?.file ?? null;
+      return file === null ? null : join(BACKUPS, basename(file));
+    },
+  );
   const { songs, classes } = services;
   if (library.isNew && wantsDemo) {
     await addDemoSongs(songs);
@@ -60,8 +70,7 @@ async function start(): Promise<void> {
   const pages = existsSync(join(webFolder, 'index.html')) ? await createPages(webFolder) : null;
   const server = await listen(createApp({ services, pages, logger, extraNames }));
   process.stdout.write(`Golden Ladder is ready: http://${host}:${port}\n`);
-  const backups = createBackupRepository(library.db);
-  const schedule = scheduleBackups(() => writeBackup(backups, join(dataFolder, BACKUPS), new Date()), logger);
+  const schedule = scheduleBackups(backUp, logger);
   const close = (): void => {
     server.close(() => {
       void schedule

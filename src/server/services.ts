@@ -1,6 +1,7 @@
 import { createClassRepository } from './classes/repository.ts';
 import { type ClassService, createClassService } from './classes/service.ts';
 import type { Database } from './db/connect.ts';
+import { createLibraryService, type KeepLibrary, type LibraryService } from './library/service.ts';
 import { createSettingsRepository } from './settings/repository.ts';
 import { createSettingsService, type SettingsService } from './settings/service.ts';
 import { createSongRepository } from './songs/repository.ts';
@@ -14,10 +15,11 @@ export type Services = {
   readonly versions: VersionService;
   readonly settings: SettingsService;
   readonly classes: ClassService;
+  readonly library: LibraryService;
 };
 
-/** The services over a database. */
-export function createServices(db: Database, clock: () => Date): Services {
+/** The services over a database; before a library is brought back, the one that is there is kept. */
+export function createServices(db: Database, clock: () => Date, keepLibrary: KeepLibrary = async () => null): Services {
   const songRepository = createSongRepository(db);
   const versions = createVersionService(createVersionRepository(db), songRepository, clock);
   return {
@@ -25,5 +27,6 @@ export function createServices(db: Database, clock: () => Date): Services {
     songs: createSongService(songRepository, versions, clock),
     settings: createSettingsService(createSettingsRepository(db)),
     classes: createClassService(createClassRepository(db), clock),
+    library: createLibraryService(db, clock, keepLibrary),
   };
 }

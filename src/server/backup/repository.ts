@@ -1,11 +1,22 @@
 import { asc } from 'drizzle-orm';
-import type { BackupClass, BackupSong } from '../../contract/backup-schema.ts';
+import { BACKUP_VERSION, type Backup, type BackupClass, type BackupSong } from '../../contract/backup-schema.ts';
 import type { Database } from '../db/connect.ts';
 import { classes, songs } from '../db/schema.ts';
 import { createSettingsRepository } from '../settings/repository.ts';
 
 /** Reads everything a backup holds. */
 export type BackupRepository = ReturnType<typeof createBackupRepository>;
+
+/** Everything a library holds, as a backup. */
+export async function gatherBackup(repository: BackupRepository): Promise<Backup> {
+  return {
+    kind: 'golden-ladder-library',
+    backupVersion: BACKUP_VERSION,
+    songs: [...(await repository.readSongs())],
+    classes: [...(await repository.readClasses())],
+    settings: await repository.readSettings(),
+  };
+}
 
 /** All songs, deleted ones included, the classes, and the settings, as the database holds them. */
 export function createBackupRepository(db: Database) {

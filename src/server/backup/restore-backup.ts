@@ -8,14 +8,10 @@ import { existsSync } from 'node:fs';
 import { readFile, rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Backup, backupSchema } from '../../contract/backup-schema.ts';
-import { loadDocument } from '../../contract/load-document.ts';
-import { readStoredSettings } from '../../contract/settings-schema.ts';
-import { createClassRepository } from '../classes/repository.ts';
 import { lockFolder } from '../data-folder/folder-lock.ts';
 import { DATABASE, LibraryError, type LibraryFiles, openLibrary } from '../data-folder/open-library.ts';
-import { createSettingsRepository } from '../settings/repository.ts';
-import { columnsOf } from '../songs/columns.ts';
-import { createSongRepository } from '../songs/repository.ts';
+import { putBack } from '../library/put-back.ts';
+import { createBackupRepository, gatherBackup } from './repository.ts';
 
 /** What came back, what could not be read and was left out, and where the library before it lies now (null: there was none). */
 export type Restored = {
@@ -34,22 +30,9 @@ export async function restoreBackup(file: string, folder: string, files: Library
   const movedTo = await moveAside(folder, now).finally(lock.release);
   const library = await openLibrary(folder, files);
   try {
-    const songs = createSongRepository(library.db);
-    const leftOut: string[] = [];
-    for (const song of backup.songs) {
-      const loaded = loadDocument(song.document);
-      if (loaded.ok) {
-        await songs.insertStored(song, columnsOf(loaded.value), loaded.value);
-      } else {
-        leftOut.push(song.id);
-      }
-    }
-    const classes = createClassRepository(library.db);
-    for (const { id, revision, createdAt, value } of backup.classes) {
-      await classes.insertStored({ id, revision, value }, new Date(createdAt));
-    }
-    await createSettingsRepository(library.db).store(readStoredSettings(backup.settings));
-    return { songs: backup.songs.length - leftOut.length, leftOut, movedTo };
+    const here = await gatherBackup(createBackupRepository(library.db));
+    const { added, leftOut } = await putBack(library.db, backup, { here, mode: 'replace', now });
+    return { songs: added, leftOut, movedTo };
   } finally {
     await library.close();
   }

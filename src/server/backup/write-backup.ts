@@ -6,10 +6,9 @@
  */
 import { mkdir, open, readdir, readFile, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { BACKUP_VERSION, type Backup } from '../../contract/backup-schema.ts';
 import { toCanonicalJson } from '../../core/kernel/canonical-json.ts';
 import { BACKUPS_KEPT, listExpired } from '../versions/thinning.ts';
-import type { BackupRepository } from './repository.ts';
+import { type BackupRepository, gatherBackup } from './repository.ts';
 
 /** A backup in its folder. */
 export type BackupFile = { readonly file: string; readonly madeAt: Date };
@@ -36,14 +35,7 @@ export async function listBackups(folder: string): Promise<readonly BackupFile[]
 
 /** Writes a backup when something changed since the newest one, and thins the old ones; answers its file, or null. */
 export async function writeBackup(repository: BackupRepository, folder: string, now: Date): Promise<string | null> {
-  const backup: Backup = {
-    kind: 'golden-ladder-library',
-    backupVersion: BACKUP_VERSION,
-    songs: [...(await repository.readSongs())],
-    classes: [...(await repository.readClasses())],
-    settings: await repository.readSettings(),
-  };
-  const text = toCanonicalJson(backup);
+  const text = toCanonicalJson(await gatherBackup(repository));
   await mkdir(folder, { recursive: true });
   const before = await listBackups(folder);
   const [newest] = before;

@@ -15,6 +15,11 @@ export function createSettingsRepository(db: Database) {
       return row?.value ?? null;
     },
 
+    /** Takes them away: the library then has what every new one starts with. */
+    async clear(): Promise<void> {
+      await db.delete(settings).where(eq(settings.id, ROW));
+    },
+
     async store(value: unknown): Promise<void> {
       await db.insert(settings).values({ id: ROW, value }).onConflictDoUpdate({ target: settings.id, set: { value } });
     },

@@ -1,6 +1,5 @@
 import { and, desc, eq, isNotNull, isNull, lt } from 'drizzle-orm';
 import type { SongId, SongSummary } from '../../contract/api.ts';
-import type { BackupSong } from '../../contract/backup-schema.ts';
 import type { Database } from '../db/connect.ts';
 import { songs } from '../db/schema.ts';
 
@@ -50,19 +49,6 @@ export function createSongRepository(db: Database) {
 
     async insert(id: SongId, columns: SongColumns, document: unknown, now: Date): Promise<void> {
       await db.insert(songs).values({ id, ...columns, revision: 1, document, createdAt: now, updatedAt: now });
-    },
-
-    /** Puts a song of a backup in as it was, with its revision and its times. */
-    async insertStored(song: Omit<BackupSong, 'document'>, columns: SongColumns, document: unknown): Promise<void> {
-      await db.insert(songs).values({
-        id: song.id,
-        ...columns,
-        revision: song.revision,
-        document,
-        createdAt: new Date(song.createdAt),
-        updatedAt: new Date(song.updatedAt),
-        deletedAt: song.deletedAt === null ? null : new Date(song.deletedAt),
-      });
     },
 
     /** Saves only onto the revision it was made from; answers the new revision, or null when that is gone. */

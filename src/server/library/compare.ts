@@ -1,0 +1,71 @@
+/* What a library and a backup have in common, song by song and class by class. */
+import type { Backup, BackupClass, BackupSong } from '../../contract/backup-schema.ts';
+import type { Compared, Comparison, LibraryPreview } from '../../contract/library-schema.ts';
+import { loadDocument } from '../../contract/load-document.ts';
+import { toCanonicalJson } from '../../core/kernel/canonical-json.ts';
+
+/** Compares a backup with the library as a backup of it would be now; nothing is changed. */
+export function compareLibraries(here: Backup, there: Backup): LibraryPreview {
+  return {
+    songs: [
+      ...there.songs.map((song) => compareSong(here.songs.find(({ id }) => id === song.id) ?? null, song)),
+      ...listOnlyHere(here.songs, there.songs, titleOf),
+    ],
+    classes: [
+      ...there.classes.map((each) => compareClass(here.classes.find(({ id }) => id === each.id) ?? null, each)),
+      ...listOnlyHere(here.classes, there.classes, nameOf),
+    ],
+    settingsDiffer: !isSame(here.settings, there.settings),
+  };
+}
+
+/** Whether two stored values say the same. */
+export function isSame(a: unknown, b: unknown): boolean {
+  return toCanonicalJson(a ?? null) === toCanonicalJson(b ?? null);
+}
+
+function compareSong(here: BackupSong | null, there: BackupSong): Compared {
+  const { id } = there;
+  const named = (comparison: Comparison): Compared => ({ id, name: titleOf(there), comparison });
+  if (!loadDocument(there.document).ok) {
+    return named('unreadable');
+  }
+  if (here === null) {
+    return named('added');
+  }
+  return isSame(here.document, there.document)
+    ? named('same')
+    : named(there.updatedAt > here.updatedAt ? 'newer-there' : 'newer-here');
+}
+
+function compareClass(here: BackupClass | null, there: BackupClass): Compared {
+  const comparison = here === null ? 'added' : isSame(here.value, there.value) ? 'same' : 'newer-here';
+  return { id: there.id, name: nameOf(there), comparison };
+}
+
+function listOnlyHere<T extends { readonly id: string }>(
+  here: readonly T[],
+  there: readonly T[],
+  name: (each: T) => string,
+): readonly Compared[] {
+  const ids = new Set(there.map(({ id }) => id));
+  return here
+    .filter(({ id }) => !ids.has(id))
+    .map((each) => ({ id: each.id, name: name(each), comparison: 'only-here' }));
+}
+
+/** The title of a stored song, whatever it is. */
+function titleOf({ document }: BackupSong): string {
+  const facts = fieldOf(document, 'facts');
+  const title = fieldOf(facts, 'title');
+  return typeof title === 'string' && title !== '' ? title : 'a song without a title';
+}
+
+function nameOf({ value }: BackupClass): string {
+  const name = fieldOf(value, 'name');
+  return typeof name === 'string' && name !== '' ? name : 'a class without a name';
+}
+
+function fieldOf(value: unknown, field: string): unknown {
+  return typeof value === 'object' && value !== null ? (value as Readonly<Record<string, unknown>>)[field] : undefined;
+}

@@ -1,0 +1,163 @@
+import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { libraryPreviewSchema, type RestoreMode, restoredLibrarySchema } from '../../contract/library-schema.ts';
+import type { SongDocument } from '../../core/song/document.ts';
+import { songFromChart } from '../../test-support/read-chart.ts';
+import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
+import { createDemoClass } from '../demo/demo-class.ts';
+import { createDemoSongs } from '../demo/demo-songs.ts';
+
+let here: TestServer;
+let there: TestServer;
+beforeAll(async () => {
+  [here, there] = await Promise.all([startTestServer(), startTestServer()]);
+});
+afterAll(() => Promise.all([here.close(), there.close()]));
+
+const take = async (server: TestServer): Promise<string> => (await fetch(`${server.url}/api/library`)).text();
+const post = (server: TestServer, path: string, body: unknown) =>
+  fetch(`${server.url}/api/library/${path}`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+  });
+const bringBack = async (server: TestServer, backup: unknown, mode: RestoreMode) =>
+  restoredLibrarySchema.parse(await (await post(server, 'restore', { backup, mode })).json());
+const preview = async (server: TestServer, backup: unknown) =>
+  libraryPreviewSchema.parse(await (await post(server, 'preview', { backup })).json());
+
+const PAPER_BOAT = songFromChart('title: Paper Boat\nkey: C\n\n| C | G |\n');
+const retitled = (song: SongDocument, title: string): SongDocument => ({ ...song, facts: { ...song.facts, title } });
+
+describe('a whole library', () => {
+  test('taken along and brought back into an empty library is the same bytes', async () => {
+    for (const document of createDemoSongs()) {
+      await here.songs.create({ document: document as never });
+    }
+    const removed = await here.songs.create({ title: 'Removed' });
+    await here.songs.remove(removed.id);
+    await fetch(`${here.url}/api/classes`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(createDemoClass()),
+    });
+    for (const settings of [{}, { chordStyle: 'signs' }]) {
+      await fetch(`${here.url}/api/settings`, {
+        method: 'PATCH',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(settings),
+      });
+      const text = await take(here);
+      const done = await bringBack(there, JSON.parse(text), 'replace');
+      expect(done).toMatchObject({ leftOut: [], keptIn: null });
+      expect(await take(there)).toBe(text);
+    }
+    const headers = (await fetch(`${here.url}/api/library`)).headers;
+    expect(headers.get('content-disposition')).toContain('golden-ladder-library.json');
+  });
+
+  test('is looked at before it is brought back: what would come in, differ, or go, and nothing changes by looking', async () => {
+    const before = await take(there);
+    const backup = JSON.parse(await take(here));
+    const [first, second, third] = backup.songs;
+    first.document = retitled(first.document, 'Later There');
+    first.updatedAt = '2027-01-01T00:00:00.000Z';
+    second.document = retitled(second.document, 'Earlier There');
+    second.updatedAt = '2020-01-01T00:00:00.000Z';
+    third.id = '1b8f6a52-9a65-4204-8dac-5275e987d79d';
+    backup.songs.push({ ...third, id: '2b8f6a52-9a65-4204-8dac-5275e987d79d', document: { formatVersion: 99 } });
+    backup.classes = [];
+    const seen = await preview(there, backup);
+    const counts = new Map<string, number>();
+    for (const { comparison } of seen.songs) {
+      counts.set(comparison, (counts.get(comparison) ?? 0) + 1);
+    }
+    expect(Object.fromEntries(counts)).toEqual({
+      'newer-there': 1,
+      'newer-here': 1,
+      added: 1,
+      'only-here': 1,
+      unreadable: 1,
+      same: 3,
+    });
+    expect(seen.songs.find(({ comparison }) => comparison === 'newer-there')?.name).toBe('Later There');
+    expect(seen.classes.map(({ comparison }) => comparison)).toEqual(['only-here']);
+    expect(seen.settingsDiffer).toBe(false);
+    expect(await take(there)).toBe(before);
+  });
+
+  test('merged keeps what is here, takes what is missing or later, and keeps what gave way as a version', async () => {
+    const mine = await there.songs.create({ document: PAPER_BOAT as never });
+    const backup = JSON.parse(await take(there));
+    const own = backup.songs.find(({ id }: { id: string }) => id === mine.id);
+    own.document = retitled(PAPER_BOAT, 'Paper Boat, later');
+    own.updatedAt = '2027-01-01T00:00:00.000Z';
+    const added = { ...own, id: '3b8f6a52-9a65-4204-8dac-5275e987d79d', document: retitled(PAPER_BOAT, 'Only There') };
+    const only = { ...backup, songs: [own, added], classes: [], settings: { chordStyle: 'letters' } };
+    const before = (await there.songs.list()).length;
+    expect(await bringBack(there, only, 'merge')).toMatchObject({ added: 1, changed: 1, removed: 0 });
+    const titles = (await there.songs.list()).map(({ title }) => title);
+    expect(titles).toHaveLength(before + 1);
+    expect(titles).toEqual(expect.arrayContaining(['Paper Boat, later', 'Only There', 'Tin Roof Almanac']));
+    // A page that has the song open is told that its revision is stale.
+    const opened = await there.songs.open(mine.id);
+    expect(opened.revision).toBe(mine.revision + 1);
+    const versions = await (await fetch(`${there.url}/api/songs/${mine.id}/versions`)).json();
+    expect(versions.versions[0]).toMatchObject({ reason: 'before-import' });
+    // Merging the same again changes nothing; settings and classes stay as they are here.
+    const text = await take(there);
+    expect(await bringBack(there, only, 'merge')).toMatchObject({ added: 0, changed: 0, removed: 0 });
+    expect(await take(there)).toBe(text);
+    expect(JSON.parse(text).settings.chordStyle).toBe('signs');
+    expect(JSON.parse(text).classes).toHaveLength(1);
+  });
+
+  test('put in the place of what is here takes out what the backup does not have', async () => {
+    const backup = JSON.parse(await take(here));
+    const done = await bringBack(there, backup, 'replace');
+    expect(done.removed).toBe(2);
+    expect(JSON.parse(await take(there)).songs.map(({ id }: { id: string }) => id)).toEqual(
+      backup.songs.map(({ id }: { id: string }) => id),
+    );
+  });
+
+  test('that cannot be put back whole leaves the library as it was', async () => {
+    const before = await take(there);
+    const backup = JSON.parse(before);
+    // The database refuses U+0000 in a class, after all songs have gone in.
+    backup.songs = backup.songs.map((song: { document: SongDocument }) => ({
+      ...song,
+      document: retitled(song.document, 'Half way'),
+    }));
+    backup.classes = [
+      { ...backup.classes[0], id: '4b8f6a52-9a65-4204-8dac-5275e987d79d', value: { name: 'a\u0000b' } },
+    ];
+    const refused = await post(there, 'restore', { backup, mode: 'replace' });
+    expect(refused.status).toBe(400);
+    expect((await refused.json()).message).toContain('Nothing was changed');
+    expect(await take(there)).toBe(before);
+    expect((await there.songs.list()).map(({ title }) => title)).not.toContain('Half way');
+  });
+
+  test.each([
+    ['no backup', { backup: { kind: 'other' }, mode: 'merge' }, 400],
+    [
+      'a newer one',
+      { backup: { kind: 'golden-ladder-library', backupVersion: 99, songs: [], settings: null }, mode: 'merge' },
+      400,
+    ],
+    ['no mode', { backup: { kind: 'golden-ladder-library', backupVersion: 2, songs: [], settings: null } }, 400],
+    ['torn JSON', '{"backup": ', 400],
+    ['50 MB', `{"backup":"${'x'.repeat(50_000_000)}"}`, 413],
+  ] as const)('that is %s is refused, and nothing changes', async (_, body, status) => {
+    const before = await take(there);
+    expect((await post(there, 'restore', body)).status).toBe(status);
+    expect(await take(there)).toBe(before);
+  });
+
+  test('with one id twice is refused', async () => {
+    const backup = JSON.parse(await take(there));
+    backup.songs.push(backup.songs[0]);
+    const refused = await post(there, 'restore', { backup, mode: 'merge' });
+    expect([refused.status, (await refused.json()).message]).toEqual([400, expect.stringContaining('have one id')]);
+  });
+});

@@ -72,7 +72,7 @@ module.exports = {
       name: 'no-missing-modules',
       severity: 'error',
       from: {},
-      to: { couldNotResolve: true, pathNot: '\\?|^(virtual:|@fontsource)' },
+      to: { couldNotResolve: true, pathNot: '\\?|^(virtual:|@fontsource|pdfkit$)' },
     },
   ],
   options: {

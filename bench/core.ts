@@ -29,6 +29,7 @@ import { listPlayedBars } from '../src/core/song/played-bars.ts';
 import { toStoredPattern } from '../src/core/song/right-hand.ts';
 import { createDemoSongs } from '../src/server/demo/demo-songs.ts';
 import { TIN_ROOF_ALMANAC } from '../src/server/demo/tin-roof-almanac.data.ts';
+import { benchFormats } from './formats.ts';
 import { longChart } from './long-chart.ts';
 import { productAndFilter } from './product-and-filter.ts';
 import { type Row, summarise } from './row.ts';
@@ -80,7 +81,12 @@ const TAPS = range(0, 120).map((bar) => bar * 2000 + ((bar * 37) % 80) - 40);
 
 /** The core's operations beside plain references, and how time grows. */
 export async function benchCore(): Promise<readonly Row[]> {
-  return [...(await benchTargets()), ...(await benchGrowth()), ...(await benchCharts())];
+  return [
+    ...(await benchTargets()),
+    ...(await benchGrowth()),
+    ...(await benchCharts()),
+    ...(await benchFormats(LONG_ARRANGED)),
+  ];
 }
 
 async function benchTargets(): Promise<readonly Row[]> {

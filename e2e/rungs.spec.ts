@@ -50,9 +50,13 @@ test('a rung is edited by hand, an ornament written, and the capo moved: what no
   await expect(page.getByText(/^Not played/)).toHaveCount(0);
   await page.getByRole('link', { name: 'Handout' }).click();
   await expect(page.getByText('Fits one page.')).toBeVisible();
-  await page.getByText('one part', { exact: true }).click();
+  await page.getByText('on a rung', { exact: true }).click();
   await expect(page.getByText(/part\.$/)).toBeVisible();
-  const [midi] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'MIDI' }).click()]);
+  await page.getByRole('button', { name: /^The song as a file/ }).click();
+  const [midi] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'MIDI', exact: true }).click(),
+  ]);
   expect(midi.suggestedFilename()).toBe('Rungs.mid');
   expect(
     readFileSync(await midi.path())

@@ -47,6 +47,8 @@ function installPackages() {
 const DEBIAN_PACKAGES = [
   { name: 'chromium', file: '/usr/bin/chromium' },
   { name: 'lilypond', file: '/usr/bin/lilypond' },
+  { name: 'poppler-utils', file: '/usr/bin/pdftotext' },
+  { name: 'qpdf', file: '/usr/bin/qpdf' },
   { name: 'python3-mido', file: '/usr/lib/python3/dist-packages/mido/__init__.py' },
 ];
 

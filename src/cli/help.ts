@@ -73,8 +73,9 @@ songs saved as JSON; what a file is, is told from its contents.
   --to ADDRESS                 another address than http://127.0.0.1:5186 (or PORT)
   --out DIR                    write each as canonical JSON into a folder instead
   --dry                        only look, and say what would come in`,
-  schema: `ladder schema
-The JSON Schema (2020-12) of a song as export writes it and chart, map and the others read it.`,
+  schema: `ladder schema [--library]
+The JSON Schema (2020-12) of a song as export writes it and chart, map and the others read it; with --library that of a whole
+library as it is taken along.`,
 };
 
 /** The commands at a glance. */

@@ -1,11 +1,13 @@
-import { toSongJsonSchema } from '../contract/song-json-schema.ts';
+import { toLibraryJsonSchema, toSongJsonSchema } from '../contract/song-json-schema.ts';
 import type { Answer } from './answer.ts';
 import { usageError } from './command-error.ts';
 
-/** ladder schema: the JSON Schema of a saved song. */
+/** ladder schema: the JSON Schema of a saved song, or of a whole library. */
 export function runSchema(args: readonly string[]): Answer {
-  if (args.length > 0) {
-    throw usageError('schema takes no words.');
+  const isLibrary = args[0] === '--library';
+  if (args.length > (isLibrary ? 1 : 0)) {
+    throw usageError('schema takes nothing but --library.');
   }
-  return { text: JSON.stringify(toSongJsonSchema(), null, 2), failures: [] };
+  const schema = isLibrary ? toLibraryJsonSchema() : toSongJsonSchema();
+  return { text: JSON.stringify(schema, null, 2), failures: [] };
 }

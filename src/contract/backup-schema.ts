@@ -4,7 +4,8 @@ import * as z from 'zod';
 /** The version of the backup's own form; documents inside carry their own. */
 export const BACKUP_VERSION = 2;
 
-const backupSongSchema = z.object({
+/** A song in a backup; its document is checked when it is read. */
+export const backupSongSchema = z.object({
   id: z.uuid(),
   revision: z.int().min(1),
   createdAt: z.iso.datetime(),
@@ -16,7 +17,8 @@ const backupSongSchema = z.object({
 /** One song in a backup; the document is as it was stored, whatever its version. */
 export type BackupSong = z.infer<typeof backupSongSchema>;
 
-const backupClassSchema = z.object({
+/** A class in a backup; its value is checked when it is read. */
+export const backupClassSchema = z.object({
   id: z.uuid(),
   revision: z.int().min(1),
   createdAt: z.iso.datetime(),

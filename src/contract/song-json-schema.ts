@@ -1,5 +1,8 @@
 import * as z from 'zod';
 import { FORMAT_VERSION } from '../core/song/document.ts';
+import { BACKUP_VERSION, backupClassSchema, backupSchema, backupSongSchema } from './backup-schema.ts';
+import { guitarClassSchema } from './class-schema.ts';
+import { settingsSchema } from './settings-schema.ts';
 import { songSchema } from './song-schema.ts';
 
 /** What Zod's own checks stand for in JSON Schema: names of notes and chord qualities, units of a beat. */
@@ -16,7 +19,21 @@ const CUSTOM: Readonly<Record<string, object>> = {
  * bars, names that are unique) no schema of this kind can say; it is checked when a song comes in.
  */
 export function toSongJsonSchema(): object {
-  const schema = z.toJSONSchema(songSchema, {
+  return { title: `A song, version ${FORMAT_VERSION}`, ...toSchema(songSchema) };
+}
+
+/** A whole library as it is taken along, made in the same way. */
+export function toLibraryJsonSchema(): object {
+  const library = backupSchema.extend({
+    songs: z.array(backupSongSchema.extend({ document: songSchema })),
+    classes: z.array(backupClassSchema.extend({ value: guitarClassSchema })),
+    settings: settingsSchema.nullable(),
+  });
+  return { title: `A library, version ${BACKUP_VERSION}`, ...toSchema(library) };
+}
+
+function toSchema(described: z.ZodType): object {
+  return z.toJSONSchema(described, {
     unrepresentable: 'any',
     override: ({ jsonSchema, path }) => {
       const name = String(path.findLast((step) => typeof step === 'string' && step in CUSTOM) ?? '');
@@ -26,5 +43,4 @@ export function toSongJsonSchema(): object {
       }
     },
   });
-  return { title: `A song, version ${FORMAT_VERSION}`, ...schema };
 }

@@ -111,19 +111,19 @@ function toRuns(mark: TextMark, { has, missing }: Fonts): readonly Run[] {
 }
 
 function paintText(pdf: Pdf, mark: TextMark, fonts: Fonts): void {
-  const runs = toRuns(mark, fonts).map((run) => {
-    pdf.font(run.font.file).fontSize(mark.sizeMm * run.font.sizeShare * POINTS_PER_MM);
-    return { ...run, width: pdf.widthOfString(run.text) };
-  });
-  const width = runs.reduce((sum, run) => sum + run.width, 0);
+  const runs = toRuns(mark, fonts);
+  const setFont = ({ font }: Run): Pdf => pdf.font(font.file).fontSize(mark.sizeMm * font.sizeShare * POINTS_PER_MM);
+  // Measuring shapes the text once more: it is left where nothing depends on it.
+  const needsWidths = runs.length > 1 || mark.anchor !== 'start';
+  const widths = needsWidths ? runs.map((run) => setFont(run).widthOfString(run.text)) : [0];
+  const width = widths.reduce((sum, each) => sum + each, 0);
   const shift = { start: 0, middle: width / 2, end: width }[mark.anchor];
   let x = mark.xMm * POINTS_PER_MM - shift;
   pdf.fillColor(PAPER_INKS[mark.tone]);
-  for (const run of runs) {
+  for (const [index, run] of runs.entries()) {
     const lift = run.isSharp ? SHARP_LIFT * mark.sizeMm : 0;
-    pdf.font(run.font.file).fontSize(mark.sizeMm * run.font.sizeShare * POINTS_PER_MM);
-    pdf.text(run.text, x, (mark.yMm - lift) * POINTS_PER_MM, { lineBreak: false, baseline: 'alphabetic' });
-    x += run.width;
+    setFont(run).text(run.text, x, (mark.yMm - lift) * POINTS_PER_MM, { lineBreak: false, baseline: 'alphabetic' });
+    x += widths[index] ?? 0;
   }
 }
 

@@ -19,18 +19,20 @@ import { unpackScore } from './unpack-score.ts';
 export type ReadFile = ReadSong | { readonly kind: 'library'; readonly backup: Backup };
 
 /** Largest file that is read, in bytes: more than any song needs; and a whole library. */
-export const MOST_FILE_BYTES = 20_000_000;
+export const MOST_FILE_BYTES = 40_000_000;
+const MOST_SONG_BYTES = 20_000_000;
 
 const MEGABYTE = 1_000_000;
 
 /** Reads a file; shapes are found for the hand of the planner. */
 export function readFile(name: string, bytes: Uint8Array, planner: Planner): Result<ReadFile, Refusal> {
   if (bytes.length > MOST_FILE_BYTES) {
-    return err(
-      `It has ${Math.ceil(bytes.length / MEGABYTE)} MB; more than ${MOST_FILE_BYTES / MEGABYTE} MB is no song and is not read.`,
-    );
+    return err(tooLarge(bytes.length, MOST_FILE_BYTES));
   }
   const kind = kindOf(bytes);
+  if (kind !== 'json' && bytes.length > MOST_SONG_BYTES) {
+    return err(tooLarge(bytes.length, MOST_SONG_BYTES));
+  }
   const source: FileSource = { title: titleOf(name), planner };
   switch (kind) {
     case 'empty':
@@ -48,6 +50,11 @@ export function readFile(name: string, bytes: Uint8Array, planner: Planner): Res
     default:
       return err(OTHER_KINDS[kind]);
   }
+}
+
+/** What is said of a file that is larger than anything that is read. */
+function tooLarge(bytes: number, most: number): Refusal {
+  return `It has ${Math.ceil(bytes / MEGABYTE)} MB; more than ${most / MEGABYTE} MB is not read.`;
 }
 
 const OTHER_KINDS = {

@@ -1,6 +1,6 @@
 /* Writes one PDF beside the page, and ends with it. */
 import { toPdfBytes } from '../exchange/pdf-bytes.ts';
-import type { FromPdfWorker, ToPdfWorker } from './pdf-messages.ts';
+import type { FromPdfWorker, ToPdfWorker } from './messages-pdf.ts';
 
 async function write({ pages, title, fonts }: ToPdfWorker): Promise<FromPdfWorker> {
   const byFile = new Map(fonts.map(({ file, bytes }) => [file, bytes]));

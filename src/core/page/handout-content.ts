@@ -108,7 +108,7 @@ export function composeHandout(request: HandoutRequest): Handout {
 }
 
 /** How this reader reads: as the library does, but for what was chosen otherwise. */
-export function readingOf(library: ReadingStyle, options: HandoutOptions): ReadingStyle {
+function readingOf(library: ReadingStyle, options: HandoutOptions): ReadingStyle {
   return {
     chordStyle: library.chordStyle,
     fretsFrom: options.fretsFrom ?? library.fretsFrom,

@@ -85,7 +85,7 @@ const ABOVE_MM = 3.6;
 const BELOW_MM = 4.6;
 
 /** A chord box with the room that its signs and numbers take. */
-export function drawBox(fingering: Fingering, style: BoxStyle): Drawing {
+function drawBox(fingering: Fingering, style: BoxStyle): Drawing {
   const left = hasFretNumber(fingering, style) ? 5.2 : 1.4;
   const below = style.detail === 'fingers' ? BELOW_MM : 1;
   return {

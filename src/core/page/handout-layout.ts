@@ -59,7 +59,8 @@ const MARGIN_MM = { paper: 12, phone: 4 } as const;
 const GUTTER_MM = 7;
 /** Scales of the type, 1 is 9 pt; large print is 16 pt and more (from memory: 16 pt is the least that is called so). */
 const SCALES = { usual: [1.3, 1.2, 1.12, 1.06, 1], large: [2.2, 2, 1.8] } as const;
-const MANY_PAGES_SCALE = 1.12;
+/** Of several pages: the usual size, or 9 pt where that saves pages. */
+const MANY_PAGES_SCALES = [1.12, 1] as const;
 const CHORD_SHARES = [1, 0.8] as const;
 /** A column narrower than this at scale 1 crowds its bars, in mm. */
 const NARROWEST_MM = 78;
@@ -69,17 +70,26 @@ type Arrangement = { readonly scale: number; readonly columns: number; readonly 
 
 /** Lays a handout out on as few pages as are readable. */
 export function layOutHandout(handout: Handout, sheet: Sheet, measure: MeasureText): readonly Page[] {
-  const scales = SCALES[sheet.isLargePrint ? 'large' : 'usual'];
-  for (const scale of sheet.isEndless ? [1] : scales) {
+  const scales = sheet.isEndless ? [1] : SCALES[sheet.isLargePrint ? 'large' : 'usual'];
+  const smallest = itemAt(scales, scales.length - 1);
+  const onOnePage = (scale: number): Laid | null => {
     for (const arrangement of listArrangements(scale, sheet)) {
       const laid = lay(handout, arrangement, sheet, measure);
       if (laid !== null && laid.pages <= 1) {
-        return paint(laid, sheet, handout.title);
+        return laid;
       }
     }
+    return null;
+  };
+  // What does not fit at the smallest size fits at none.
+  const last = onOnePage(smallest);
+  if (last !== null) {
+    const larger = scales.slice(0, -1).find((scale) => onOnePage(scale) !== null);
+    return paint(larger === undefined ? last : (onOnePage(larger) ?? last), sheet, handout.title);
   }
-  const scale = sheet.isLargePrint ? itemAt(SCALES.large, SCALES.large.length - 1) : MANY_PAGES_SCALE;
-  const ways = listArrangements(scale, sheet).flatMap((each) => lay(handout, each, sheet, measure) ?? []);
+  const ways = (sheet.isLargePrint ? [smallest] : MANY_PAGES_SCALES).flatMap((scale) =>
+    listArrangements(scale, sheet).flatMap((each) => lay(handout, each, sheet, measure) ?? []),
+  );
   const fewest = Math.min(...ways.map(({ pages }) => pages));
   const best = ways.find(({ pages }) => pages === fewest);
   return best === undefined ? [] : paint(best, sheet, handout.title);

@@ -30,12 +30,17 @@ function compareSong(here: BackupSong | null, there: BackupSong): Compared {
   if (!loadDocument(there.document).ok) {
     return named('unreadable');
   }
-  if (here === null) {
+  if (here === null || isRevived(here, there)) {
     return named('added');
   }
   return isSame(here.document, there.document)
     ? named('same')
     : named(there.updatedAt > here.updatedAt ? 'newer-there' : 'newer-here');
+}
+
+/** Whether a song that was deleted here is alive in the backup: brought back, it is there again. */
+export function isRevived(here: BackupSong, there: BackupSong): boolean {
+  return here.deletedAt !== null && there.deletedAt === null;
 }
 
 function compareClass(here: BackupClass | null, there: BackupClass): Compared {

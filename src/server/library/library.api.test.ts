@@ -111,6 +111,19 @@ describe('a whole library', () => {
     expect(JSON.parse(text).classes).toHaveLength(1);
   });
 
+  test('merged brings back a song that was deleted since', async () => {
+    const backup = JSON.parse(await take(there));
+    const [alive] = await there.songs.list();
+    if (alive !== undefined) {
+      await there.songs.remove(alive.id);
+      const seen = await preview(there, backup);
+      expect(seen.songs.find(({ id }) => id === alive.id)?.comparison).toBe('added');
+      expect(await bringBack(there, backup, 'merge')).toMatchObject({ added: 1, changed: 0 });
+      expect((await there.songs.list()).map(({ id }) => id)).toContain(alive.id);
+    }
+    expect(alive).toBeDefined();
+  });
+
   test('put in the place of what is here takes out what the backup does not have', async () => {
     const backup = JSON.parse(await take(here));
     const done = await bringBack(there, backup, 'replace');

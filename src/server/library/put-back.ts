@@ -11,9 +11,9 @@ import { createClassRepository } from '../classes/repository.ts';
 import type { Database } from '../db/connect.ts';
 import { createSettingsRepository } from '../settings/repository.ts';
 import { columnsOf } from '../songs/columns.ts';
-import { createStoredSongs } from '../songs/stored-songs.ts';
 import { createVersionRepository } from '../versions/repository.ts';
-import { isSame } from './compare.ts';
+import { isRevived, isSame } from './compare.ts';
+import { createStoredSongs } from './repository.ts';
 
 /** What was done: songs that came in, were changed, were taken out, and the ids of those that could not be read. */
 export type PutBack = {
@@ -77,7 +77,8 @@ async function putSong(
     return 'added';
   }
   const isEqual = isSame(here.document, loaded.value);
-  const isTaken = mode === 'replace' || (!isEqual && song.updatedAt > here.updatedAt);
+  const revives = isRevived(here, song);
+  const isTaken = mode === 'replace' || revives || (!isEqual && song.updatedAt > here.updatedAt);
   if (!isEqual) {
     await keepVersion(db, isTaken ? here : song, mode, now);
   }
@@ -87,7 +88,7 @@ async function putSong(
   // A page that has the song open was made from the old revision, and has to hear that it is stale.
   const revision = Math.max(song.revision, here.revision + 1);
   await songs.replace({ ...song, revision }, columnsOf(loaded.value), loaded.value);
-  return 'changed';
+  return revives ? 'added' : 'changed';
 }
 
 /** What gives way stays among the versions of the song. */

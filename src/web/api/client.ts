@@ -16,6 +16,7 @@ import {
   type VersionId,
   versionListSchema,
 } from '../../contract/api.ts';
+import type { Backup } from '../../contract/backup-schema.ts';
 import {
   type ClassId,
   classListSchema,
@@ -23,6 +24,13 @@ import {
   openClassSchema,
   type SaveClass,
 } from '../../contract/class-schema.ts';
+import {
+  type LibraryPreview,
+  libraryPreviewSchema,
+  type RestoredLibrary,
+  type RestoreMode,
+  restoredLibrarySchema,
+} from '../../contract/library-schema.ts';
 import { type SettingsChange, settingsSchema } from '../../contract/settings-schema.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import type { GuitarClass } from '../../core/song/guitar-class.ts';
@@ -96,6 +104,12 @@ export const api = {
   deleteClass: async (id: ClassId): Promise<void> => {
     await send(`/api/classes/${id}`, { method: 'DELETE' });
   },
+  /** The whole library as text, to be kept as a file. */
+  takeLibrary: async (): Promise<string> => (await send('/api/library')).text(),
+  previewLibrary: (backup: Backup): Promise<LibraryPreview> =>
+    read('/api/library/preview', libraryPreviewSchema, json('POST', { backup })),
+  restoreLibrary: (backup: Backup, mode: RestoreMode): Promise<RestoredLibrary> =>
+    read('/api/library/restore', restoredLibrarySchema, json('POST', { backup, mode })),
   addDemoSongs: async (): Promise<void> => {
     await send('/api/demo-songs', { method: 'POST' });
   },

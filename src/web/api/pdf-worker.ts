@@ -1,5 +1,5 @@
 import type { Page } from '../../core/page/drawing.ts';
-import type { FromPdfWorker, ToPdfWorker } from '../../worker/pdf-messages.ts';
+import type { FromPdfWorker, ToPdfWorker } from '../../worker/messages-pdf.ts';
 import { loadFont } from './page-fonts.ts';
 
 /** A finished PDF, and the characters that no font had. */

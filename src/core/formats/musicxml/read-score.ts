@@ -18,9 +18,6 @@ export type ReadScore = {
   readonly findings: readonly ScoreFinding[];
 };
 
-/** Why there is no score. */
-export type ScoreError = { readonly kind: 'not-a-score' } | { readonly kind: 'no-chords' };
-
 /** Reads a score-partwise document; null where it is none, or has no measure. */
 export function readScore(root: XmlNode): ReadScore | null {
   const parts = root.name === 'score-partwise' ? childrenOf(root, 'part') : [];

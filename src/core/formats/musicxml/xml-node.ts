@@ -25,14 +25,9 @@ export function childrenOf(node: XmlNode | null, name: string): readonly XmlNode
   return node?.children.filter((child) => child.name === name) ?? [];
 }
 
-/** The element at the end of a path of first children, or null. */
-export function findAt(node: XmlNode | null, ...path: readonly string[]): XmlNode | null {
-  return path.reduce<XmlNode | null>((at, name) => childOf(at, name), node);
-}
-
 /** The text at the end of a path without space around it; empty where there is none. */
 export function textAt(node: XmlNode | null, ...path: readonly string[]): string {
-  return findAt(node, ...path)?.text.trim() ?? '';
+  return path.reduce<XmlNode | null>((at, name) => childOf(at, name), node)?.text.trim() ?? '';
 }
 
 /** The number at the end of a path, or null. */

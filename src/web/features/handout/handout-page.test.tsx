@@ -13,6 +13,7 @@ const texts = () => [...document.querySelectorAll('svg text')].map(({ textConten
 
 beforeEach(() => {
   saved.length = 0;
+  window.localStorage.clear();
   // jsdom has neither fonts, nor a canvas to measure with, nor downloads.
   Object.defineProperty(document, 'fonts', { configurable: true, value: { load: () => Promise.resolve([]) } });
   vi.spyOn(HTMLCanvasElement.prototype, 'getContext').mockImplementation(
@@ -50,21 +51,48 @@ describe('the handout', () => {
     showSong(SONG, <HandoutPage />);
     await screen.findByText('Fits one page.');
     expect(texts()).toContain('F');
-    fireEvent.click(screen.getByLabelText('one part'));
+    fireEvent.click(screen.getByLabelText('on a rung'));
     expect(screen.getByText('Left hand on rung')).toBeTruthy();
     expect(texts().join(' ')).toContain('Your part.');
-    fireEvent.click(screen.getByLabelText('all'));
+    fireEvent.click(screen.getByLabelText('as arranged'));
     expect(texts().join(' ')).not.toContain('Your part.');
   });
 
-  test('gives the song as a file: its chart, its JSON, and MIDI', async () => {
+  test('is made as its reader wants it, which this device remembers where no class is chosen', () => {
     showSong(SONG, <HandoutPage />);
-    for (const name of ['Text chart', 'JSON', 'MIDI']) {
+    expect(screen.getByText('2 of 9 ticked')).toBeTruthy();
+    fireEvent.click(screen.getByLabelText('degrees of the key'));
+    expect(texts()).toEqual(expect.arrayContaining(['I', 'IV', 'V']));
+    fireEvent.click(screen.getByLabelText('finger numbers'));
+    fireEvent.click(screen.getByLabelText('paper on its side'));
+    const box = () => document.querySelector('svg[role=img]')?.getAttribute('viewBox')?.split(' ').map(Number) ?? [];
+    expect((box()[2] ?? 0) > (box()[3] ?? 0)).toBe(true);
+    cleanup();
+    showSong(SONG, <HandoutPage />);
+    expect(texts()).toEqual(expect.arrayContaining(['I', 'IV', 'V']));
+    expect(screen.getByText('3 of 9 ticked')).toBeTruthy();
+  });
+
+  test('gives the song as a file: its chart, its JSON, MIDI, MusicXML and tables', async () => {
+    showSong(SONG, <HandoutPage />);
+    fireEvent.click(screen.getByText('The song as a file'));
+    const names = [
+      'Text chart',
+      'JSON',
+      'MIDI',
+      'MusicXML',
+      'MusicXML, packed',
+      'CSV of the bars',
+      'CSV of the shapes',
+    ];
+    for (const [index, name] of names.entries()) {
       fireEvent.click(screen.getByText(name));
+      await vi.waitFor(() => expect(saved).toHaveLength(index + 1), { timeout: 60_000 });
+      await vi.waitFor(() => expect(screen.getByText('MIDI').closest('button')?.hasAttribute('disabled')).toBe(false));
     }
-    await vi.waitFor(() => expect(saved).toHaveLength(3), { timeout: 60_000 });
-    expect(saved.map(({ name }) => name)).toEqual(['Paper-Boat.txt', 'Paper-Boat.json', 'Paper-Boat.mid']);
-    expect(saved.map(({ blob }) => blob.type)).toEqual(['text/plain', 'application/json', 'audio/midi']);
+    expect(saved.map(({ name }) => name)).toEqual(
+      ['.txt', '.json', '.mid', '.musicxml', '.mxl', '-map.csv', '-shapes.csv'].map((ending) => `Paper-Boat${ending}`),
+    );
     expect(saved.every(({ blob }) => blob.size > 60)).toBe(true);
   });
 });

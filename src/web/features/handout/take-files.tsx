@@ -2,12 +2,13 @@ import { styled } from 'styled-components';
 import type { RungBar } from '../../../core/arrange/rung.ts';
 import { toMapTable, toShapeTable } from '../../../core/formats/csv/song-rows.ts';
 import { toMidiSong } from '../../../core/formats/midi/midi-song.ts';
+import { toScore } from '../../../core/formats/musicxml/to-score.ts';
 import { chartTextOf } from '../../../core/formats/text-chart/format-chart.ts';
 import { toCanonicalJson } from '../../../core/kernel/canonical-json.ts';
 import { fileNameOf } from '../../../core/page/file-name.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { download } from '../../library/download.ts';
 import { Button } from '../../ui/button.tsx';
-import { download } from './download.ts';
 import { useTake } from './use-take.ts';
 
 /** The song as a file of an open format, to be taken along; the MIDI file plays what the page shows. */
@@ -20,6 +21,18 @@ export function TakeFiles({ ownBars }: { readonly ownBars: readonly RungBar[] | 
     take('MIDI', async () => {
       const { toMidiBytes } = await import('../../../exchange/midi-bytes.ts');
       download(toMidiBytes(toMidiSong(document, part, ownBars)), 'audio/midi', fileNameOf(title, 'mid'));
+      return '';
+    });
+  const takeScore = (isPacked: boolean) =>
+    take('MusicXML', async () => {
+      const { toMusicXmlText } = await import('../../../exchange/musicxml-text.ts');
+      const text = toMusicXmlText(toScore(document, part));
+      if (isPacked) {
+        const { packScore } = await import('../../../exchange/pack-score.ts');
+        download(packScore(text), 'application/vnd.recordare.musicxml', fileNameOf(title, 'mxl'));
+      } else {
+        download(text, 'application/vnd.recordare.musicxml+xml', fileNameOf(title, 'musicxml'));
+      }
       return '';
     });
   const takeTable = (of: 'map' | 'shapes') =>
@@ -39,6 +52,12 @@ export function TakeFiles({ ownBars }: { readonly ownBars: readonly RungBar[] | 
         </Button>
         <Button weight="word" onPress={() => void takeMidi()} isDisabled={busy !== ''}>
           MIDI
+        </Button>
+        <Button weight="word" onPress={() => void takeScore(false)} isDisabled={busy !== ''}>
+          MusicXML
+        </Button>
+        <Button weight="word" onPress={() => void takeScore(true)} isDisabled={busy !== ''}>
+          MusicXML, packed
         </Button>
         <Button weight="word" onPress={() => takeText(`${toCanonicalJson(document)}\n`, 'application/json', 'json')}>
           JSON

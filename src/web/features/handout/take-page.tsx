@@ -8,8 +8,8 @@ import { speakHandout } from '../../../core/page/handout-spoken.ts';
 import { measureText } from '../../../core/page/text-width.ts';
 import { loadFont } from '../../api/page-fonts.ts';
 import { makePdf } from '../../api/pdf-worker.ts';
+import { download } from '../../library/download.ts';
 import { Button } from '../../ui/button.tsx';
-import { download } from './download.ts';
 import { useTake } from './use-take.ts';
 
 type TakeProps = { readonly handout: Handout; readonly pages: readonly Page[] };

@@ -14,10 +14,10 @@ import { loadFont } from '../../api/page-fonts.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { download } from '../../library/download.ts';
 import { pageToPng } from '../../painters/page-png.ts';
 import { Button } from '../../ui/button.tsx';
 import { Select } from '../../ui/select.tsx';
-import { download } from './download.ts';
 import { useTake } from './use-take.ts';
 
 const LADDER = 'the capo ladder';

@@ -13,6 +13,7 @@ import { HandFields } from '../../ui/hand-fields.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { OwnTunings } from './own-tunings.tsx';
+import { WholeLibrary } from './whole-library.tsx';
 
 const STRING_WORDS = {
   number: 'by number, 1 the thinnest',
@@ -90,6 +91,7 @@ export function SettingsPage() {
         tunings={settings.ownTunings}
         onChange={(ownTunings) => change({ ownTunings: [...ownTunings] as never })}
       />
+      <WholeLibrary />
       <section>
         <h2>This device</h2>
         <Choice label="Look" options={LOOKS} value={look} onChange={setLook} />

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { FileTrigger } from 'react-aria-components';
 import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import type { SongId, SongSummary } from '../../../contract/api.ts';
@@ -13,7 +14,10 @@ import { EmptyState } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Loading } from '../../ui/loading.tsx';
 import { ShortcutSheet } from '../../ui/shortcut-sheet.tsx';
+import { BringInDialog } from './bring-in-dialog.tsx';
+import { DropVeil } from './drop-veil.tsx';
 import { SongTable } from './song-table.tsx';
+import { useBringIn } from './use-bring-in.ts';
 
 /** The library: every song, a new one, and a way back for one that was deleted. */
 export function SongsPage({ onListed }: { readonly onListed: () => void }) {
@@ -44,9 +48,12 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
       setDeleted(null);
     });
 
+  const bringing = useBringIn();
+  const picker = useRef<HTMLInputElement>(null);
   const [areKeysShown, showKeys] = useState(false);
   useKeyedActions('Songs', [
     { key: 'n', label: 'New song', run: () => void create() },
+    { key: 'b', label: 'Bring songs in from files', run: () => picker.current?.click() },
     { key: 'c', label: 'Classes', run: () => void navigate('/classes') },
     { key: 'o', label: 'Settings', run: () => void navigate('/settings') },
     { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
@@ -66,11 +73,16 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
           </Button>
           <Link to="/classes">Classes</Link>
           <Link to="/settings">Settings</Link>
+          <FileTrigger ref={picker} allowsMultiple onSelect={(files) => bringing.open([...(files ?? [])])}>
+            <Button>Bring in files</Button>
+          </FileTrigger>
           <Button weight="strong" onPress={() => void create()}>
             New song
           </Button>
         </div>
       </header>
+      <DropVeil onFiles={bringing.open} onText={bringing.openText} />
+      <BringInDialog bringing={bringing} onAdded={() => void act(async () => undefined)} />
       <ShortcutSheet isOpen={areKeysShown} onClose={() => showKeys(false)} />
       <Messages role="status">
         {problem !== '' && <p>{problem}</p>}
@@ -95,7 +107,10 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
           <SongTable songs={songs.data} onDelete={(song) => void remove(song)} />
         ) : (
           <EmptyState title="No songs yet">
-            <p>Begin a new song and paste its chords, or look at how a finished one is laid out.</p>
+            <p>
+              Begin a new song and paste its chords, drop text charts, MusicXML or a saved library here, or look at how
+              a finished song is laid out.
+            </p>
             <Button onPress={() => void act(api.addDemoSongs)}>Add the demo songs</Button>
           </EmptyState>
         ))}

@@ -3,7 +3,7 @@ import type { SongId } from '../../contract/api.ts';
 import type { BackupSong } from '../../contract/backup-schema.ts';
 import type { Database } from '../db/connect.ts';
 import { songs } from '../db/schema.ts';
-import type { SongColumns } from './repository.ts';
+import type { SongColumns } from '../songs/repository.ts';
 
 /** A song of a backup without its document. */
 type StoredRow = Omit<BackupSong, 'document'>;

@@ -1,0 +1,71 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { createPlanner } from '../src/core/arrange/planner.ts';
+import { toScore } from '../src/core/formats/musicxml/to-score.ts';
+import { itemAt } from '../src/core/kernel/list.ts';
+import type { Page } from '../src/core/page/drawing.ts';
+import { composeHandout } from '../src/core/page/handout-content.ts';
+import { layOutHandout, sheetOf } from '../src/core/page/handout-layout.ts';
+import { measureText } from '../src/core/page/text-width.ts';
+import type { SongDocument } from '../src/core/song/document.ts';
+import { PLAIN_HANDOUT } from '../src/core/song/handout-options.ts';
+import { mainPartOf } from '../src/core/song/parts.ts';
+import { DEFAULT_SETTINGS } from '../src/core/song/settings.ts';
+import { toMusicXmlText } from '../src/exchange/musicxml-text.ts';
+import { FONT_FOLDER } from '../src/exchange/page-fonts.ts';
+import { toPdfBytes } from '../src/exchange/pdf-bytes.ts';
+import { readFile } from '../src/exchange/read-file.ts';
+import { createDemoSongs } from '../src/server/demo/demo-songs.ts';
+import { type Row, summarise } from './row.ts';
+
+const PDF_LIMIT_MS = 2000;
+const REPEATS = 20;
+const FONTS = join(import.meta.dirname, '..', 'node_modules', FONT_FOLDER);
+
+/** Handouts, PDF and MusicXML of a long song, each beside the same of a demo song. */
+export async function benchFormats(long: SongDocument): Promise<readonly Row[]> {
+  const short = itemAt(createDemoSongs(), 0);
+  const [longScore, shortScore] = [long, short].map((song) =>
+    new TextEncoder().encode(toMusicXmlText(toScore(song, mainPartOf(song)))),
+  );
+  const compared = async (
+    name: string,
+    limitMs: number | null,
+    work: (song: SongDocument) => unknown,
+  ): Promise<Row> => ({
+    name,
+    ...(await timesOf(() => work(long))),
+    reference: { name: 'a song of 77 bars', medianMs: (await timesOf(() => work(short))).medianMs },
+    limitMs,
+  });
+  const scoreOf = (song: SongDocument): Uint8Array => (song === long ? longScore : shortScore) ?? new Uint8Array();
+  return [
+    await compared('the handout of a 600-bar song laid out', null, pagesOf),
+    await compared('its PDF, from the song to the bytes', PDF_LIMIT_MS, async (song) =>
+      toPdfBytes(pagesOf(song), 'x', loadFont),
+    ),
+    await compared('its MusicXML written', null, (song) => toMusicXmlText(toScore(song, mainPartOf(song)))),
+    await compared('and read', null, (song) => readFile('x', scoreOf(song), createPlanner())),
+  ];
+}
+
+async function loadFont(file: string): Promise<Uint8Array> {
+  return readFileSync(join(FONTS, file));
+}
+
+function pagesOf(document: SongDocument): readonly Page[] {
+  const options = PLAIN_HANDOUT;
+  const request = { document, part: mainPartOf(document), reading: DEFAULT_SETTINGS, options, ownBars: null };
+  return layOutHandout(composeHandout(request), sheetOf('A4', options), measureText);
+}
+
+async function timesOf(work: () => unknown): Promise<{ readonly medianMs: number; readonly p95Ms: number }> {
+  const times: number[] = [];
+  await work();
+  for (let repeat = 0; repeat < REPEATS; repeat += 1) {
+    const startedAt = performance.now();
+    await work();
+    times.push(performance.now() - startedAt);
+  }
+  return summarise(times);
+}

@@ -1,0 +1,164 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { styled } from 'styled-components';
+import type { Backup } from '../../contract/backup-schema.ts';
+import type {
+  Compared,
+  Comparison,
+  LibraryPreview,
+  RestoredLibrary,
+  RestoreMode,
+} from '../../contract/library-schema.ts';
+import { formatCount } from '../../core/page/setup-words.ts';
+import { api } from '../api/client.ts';
+import { colour } from '../theme/tokens.ts';
+import { Button } from '../ui/button.tsx';
+import { Choice } from '../ui/choice.tsx';
+import { Dialog } from '../ui/dialog.tsx';
+import { Loading } from '../ui/loading.tsx';
+
+const MODES: readonly { readonly value: RestoreMode; readonly text: string }[] = [
+  { value: 'merge', text: 'beside what is here' },
+  { value: 'replace', text: 'in place of what is here' },
+];
+
+/** What happens to a song in each way of bringing a library back. */
+const SONG_WORDS: Readonly<Record<RestoreMode, Readonly<Record<Comparison, string>>>> = {
+  merge: {
+    added: 'new here, to come in',
+    'newer-there': 'later in the file, which is taken; what is here becomes a kept version',
+    'newer-here': 'later here, which stays; what the file has becomes a kept version',
+    'only-here': 'only here, to stay',
+    same: 'the same in both',
+    unreadable: 'not readable, left out',
+  },
+  replace: {
+    added: 'new here, to come in',
+    'newer-there': 'later in the file, which is taken; what is here becomes a kept version',
+    'newer-here': 'later here, but what the file has is taken; what is here becomes a kept version',
+    'only-here': 'only here, to be taken out',
+    same: 'the same in both',
+    unreadable: 'not readable, left out',
+  },
+};
+
+const ORDER: readonly Comparison[] = ['only-here', 'unreadable', 'newer-here', 'newer-there', 'added', 'same'];
+
+/** What bringing a library back would change, song by song; then it is done, all of it or nothing. */
+export function RestoreDialog({ backup, onClose }: { readonly backup: Backup; readonly onClose: () => void }) {
+  const queries = useQueryClient();
+  const [mode, setMode] = useState<RestoreMode>('merge');
+  const [done, setDone] = useState<RestoredLibrary | null>(null);
+  const [problem, setProblem] = useState('');
+  const [isWorking, setWorking] = useState(false);
+  const preview = useQuery({
+    queryKey: ['library-preview', backup],
+    queryFn: () => api.previewLibrary(backup),
+    gcTime: 0,
+    staleTime: Number.POSITIVE_INFINITY,
+    retry: false,
+  });
+  const bringBack = async (): Promise<void> => {
+    setWorking(true);
+    setProblem('');
+    try {
+      setDone(await api.restoreLibrary(backup, mode));
+      await queries.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'library-preview' });
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : 'That did not work.');
+    } finally {
+      setWorking(false);
+    }
+  };
+  return (
+    <Dialog title="A whole library" isOpen onClose={onClose} isWide>
+      {preview.isPending && <Loading what="Comparing it with what is here …" />}
+      {preview.isError && <p role="alert">{preview.error.message}</p>}
+      {done !== null && <Done done={done} />}
+      {done === null && preview.data !== undefined && (
+        <>
+          <Choice label="Bring it back" options={MODES} value={mode} onChange={setMode} />
+          <Changes preview={preview.data} mode={mode} />
+          {problem !== '' && <p role="alert">{problem}</p>}
+          <Button weight="strong" isDisabled={isWorking} onPress={() => void bringBack()}>
+            {isWorking ? 'Bringing it back …' : mode === 'merge' ? 'Bring it in' : 'Put it in place of this library'}
+          </Button>
+        </>
+      )}
+    </Dialog>
+  );
+}
+
+function Changes({ preview, mode }: { readonly preview: LibraryPreview; readonly mode: RestoreMode }) {
+  const { songs, classes, settingsDiffer } = preview;
+  const groups = ORDER.flatMap((comparison) => {
+    const own = songs.filter((song) => song.comparison === comparison);
+    return own.length === 0 ? [] : [{ comparison, own }];
+  });
+  return (
+    <List>
+      {groups.map(({ comparison, own }) => (
+        <li key={comparison} data-warns={isWarning(comparison, mode) || undefined}>
+          <b>
+            {formatCount(own.length, 'song')}: {SONG_WORDS[mode][comparison]}
+          </b>
+          <p>{namesOf(own)}</p>
+        </li>
+      ))}
+      <li>
+        <b>Classes and settings</b>
+        <p>{restWords(classes, settingsDiffer, mode)}</p>
+      </li>
+    </List>
+  );
+}
+
+function isWarning(comparison: Comparison, mode: RestoreMode): boolean {
+  return (
+    comparison === 'unreadable' || (mode === 'replace' && (comparison === 'only-here' || comparison === 'newer-here'))
+  );
+}
+
+const MOST_NAMES = 30;
+
+function namesOf(songs: readonly Compared[]): string {
+  const more = songs.length - MOST_NAMES;
+  return `${songs
+    .slice(0, MOST_NAMES)
+    .map(({ name }) => name)
+    .join(' · ')}${more > 0 ? ` · and ${more} more` : ''}`;
+}
+
+function restWords(classes: readonly Compared[], settingsDiffer: boolean, mode: RestoreMode): string {
+  const count = (comparison: Comparison): number => classes.filter((each) => each.comparison === comparison).length;
+  const classWords =
+    mode === 'merge'
+      ? `${formatCount(count('added'), 'class').replace('classs', 'classes')} come in; those that are here stay as they are.`
+      : `The classes are those of the file: ${count('added')} new, ${count('newer-here')} changed, ${count('only-here')} taken out.`;
+  const settings = !settingsDiffer
+    ? 'The settings are the same.'
+    : mode === 'merge'
+      ? 'The settings stay as they are here.'
+      : 'The settings become those of the file.';
+  return `${classWords} ${settings}`;
+}
+
+function Done({ done }: { readonly done: RestoredLibrary }) {
+  const { added, changed, removed, leftOut, keptIn } = done;
+  return (
+    <>
+      <p role="status">
+        {formatCount(added, 'song')} came in, {changed} changed, {removed} taken out.
+        {leftOut.length > 0 && ` ${leftOut.length} could not be read and stay in the file.`}
+      </p>
+      {keptIn !== null && <p>The library as it was before lies in the data folder, in {keptIn}.</p>}
+    </>
+  );
+}
+
+const List = styled.ul`
+  list-style: none; margin: 0; padding: 0; width: 100%;
+  li { border-top: 1px solid ${colour.hairline}; padding: 8px 0; }
+  p { font-size: 14px; color: ${colour.quiet}; overflow-wrap: anywhere; }
+  li[data-warns] b { color: ${colour.rosewood}; }
+`;

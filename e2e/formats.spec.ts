@@ -39,7 +39,8 @@ test('a handout is taken as PDF and as a web page that opens alone, on a phone t
     expect(text.replace(/\s+/g, ' ')).toContain('Cadd9 G/B Am7 D');
   }
   const html = await take(page, 'Web page');
-  const phone = await browser.newPage({ viewport: { width: 390, height: 800 }, offline: true });
+  const context = await browser.newContext({ viewport: { width: 390, height: 800 }, offline: true });
+  const phone = await context.newPage();
   const asked: string[] = [];
   phone.on('request', (request) => asked.push(request.url()));
   const phoneComplaints = collectComplaints(phone);
@@ -59,7 +60,7 @@ test('a handout is taken as PDF and as a web page that opens alone, on a phone t
   await phone.setViewportSize({ width: 1200, height: 800 });
   await expect(phone.locator('.sheets svg')).toBeVisible();
   expect([...complaints, ...phoneComplaints]).toEqual([]);
-  await phone.close();
+  await context.close();
 });
 
 test('pictures of a chord and of the capo ladder are taken and copied', async ({ page }) => {

@@ -90,6 +90,15 @@ await page.getByText('Ornaments', { exact: true }).click();
 await page.getByText('Beside the chords').waitFor();
 await shoot('ornaments');
 
+await page.goto(base);
+await page.getByRole('link', { name: 'Last Tram, Wrong Shoes' }).click();
+await page.getByText('golden rung').waitFor();
+await page.goto(`${page.url().replace(/\/\w+$/, '')}/handout`);
+await page.getByText('A4', { exact: true }).click();
+await page.getByText('Fits one page.').waitFor();
+await page.evaluate(() => document.fonts.ready);
+await page.getByRole('img', { name: /^Page 1/ }).screenshot({ path: join(target, 'printed.png') });
+
 const LOOSE = `Lantern Parade
 by Ida Marrow
 
@@ -112,6 +121,23 @@ await pasteChart(page, LOOSE);
 await page.getByRole('button', { name: 'Read it as that' }).click();
 await page.getByRole('region', { name: 'The chart it comes to' }).waitFor();
 await shoot('loose');
+
+await page.goto(base);
+const library = await (await fetch(`${base}/api/library`)).text();
+const older = JSON.parse(library);
+older.songs = older.songs.slice(1);
+const files = [
+  { name: 'lantern parade.txt', mimeType: 'text/plain', buffer: Buffer.from(LOOSE) },
+  { name: 'evening.mid', mimeType: 'audio/midi', buffer: Buffer.from('MThd') },
+  { name: 'library of march.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(older)) },
+];
+await page.locator('input[type=file]').setInputFiles(files);
+await page.getByText('A whole library: 5 songs.').waitFor();
+await shoot('files');
+await page.getByRole('button', { name: 'See what it would change' }).click();
+await page.getByText('in place of what is here').click();
+await page.getByText('the same in both').waitFor();
+await shoot('library');
 
 await browser.close();
 server.kill('SIGTERM');

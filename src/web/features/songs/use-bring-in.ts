@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Backup } from '../../../contract/backup-schema.ts';
 import type { WorkerResults } from '../../../worker/messages.ts';
 import { api } from '../../api/client.ts';
@@ -33,19 +33,19 @@ export function useBringIn() {
   const [incoming, setIncoming] = useState<readonly Incoming[]>([]);
   const [isAdding, setAdding] = useState(false);
   const [problem, setProblem] = useState('');
+  /** The number of the last file, and the reading of it: the worker reads one at a time. */
+  const last = useRef({ id: 0, reading: Promise.resolve() });
   const setState = (id: number, state: Incoming['state']): void =>
     setIncoming((all) => all.map((each) => (each.id === id ? { ...each, state } : each)));
 
-  const readAll = async (files: readonly File[]): Promise<void> => {
-    const started = files.map((file, index): Incoming & { readonly file: File } => ({
-      id: Date.now() * 1000 + index,
-      name: file.name,
-      state: { kind: 'reading' },
-      file,
-    }));
+  const readAll = (files: readonly File[]): void => {
+    const started = files.map((file): Incoming & { readonly file: File } => {
+      last.current.id += 1;
+      return { id: last.current.id, name: file.name, state: { kind: 'reading' }, file };
+    });
     setIncoming((all) => [...all, ...started.map(({ id, name, state }) => ({ id, name, state }))]);
     for (const { id, file } of started) {
-      setState(id, await readOne(file, hand));
+      last.current.reading = last.current.reading.then(async () => setState(id, await readOne(file, hand)));
     }
   };
 
@@ -72,8 +72,8 @@ export function useBringIn() {
     incoming,
     isAdding,
     problem,
-    open: (files: readonly File[]): void => void readAll(files),
-    openText: (text: string): void => void readAll([new File([text], 'Pasted.txt')]),
+    open: readAll,
+    openText: (text: string): void => readAll([new File([text], 'Pasted.txt')]),
     want: (id: number, isWanted: boolean): void =>
       setIncoming((all) =>
         all.map((each) =>

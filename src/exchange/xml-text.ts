@@ -35,7 +35,7 @@ const parser = new XMLParser({
 
 /** Reads a document to its root element. */
 export function parseXml(text: string): Result<XmlNode, XmlError> {
-  if (/<!ENTITY|<!DOCTYPE[^>]*\[/i.test(text)) {
+  if (declaresEntities(text)) {
     return err({ kind: 'declares-entities' });
   }
   if (isTooDeep(text)) {
@@ -49,6 +49,21 @@ export function parseXml(text: string): Result<XmlNode, XmlError> {
   } catch (error) {
     return err({ kind: 'not-xml', detail: error instanceof Error ? error.message : String(error) });
   }
+}
+
+/** Whether entities are declared: by themselves, in a document type with declarations of its own, or in a second one. */
+function declaresEntities(text: string): boolean {
+  const at = text.search(/<!DOCTYPE/i);
+  if (/<!ENTITY/i.test(text)) {
+    return true;
+  }
+  if (at < 0) {
+    return false;
+  }
+  const end = text.indexOf('>', at);
+  const bracket = text.indexOf('[', at);
+  const isOwn = bracket >= 0 && (end < 0 || bracket < end);
+  return isOwn || end < 0 || /<!DOCTYPE/i.test(text.slice(end));
 }
 
 /** Whether elements lie deeper than they may, counted from the tags alone, so that no parser has to go there. */

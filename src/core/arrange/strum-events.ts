@@ -10,7 +10,7 @@ import { beatTicks, type Metre } from '../rhythm/metre.ts';
 import { cycleTicks, type Pattern, type PatternCell, type PickRole } from '../rhythm/pattern.ts';
 import { listSwings } from '../rhythm/pendulum.ts';
 import { pickStrings } from '../rhythm/picking.ts';
-import { ticksToSeconds } from '../rhythm/tempo.ts';
+import { type Tempo, ticksToSeconds } from '../rhythm/tempo.ts';
 import type { Shape } from '../shapes/shape.ts';
 import type { Part, Slot, SongDocument } from '../song/document.ts';
 import { isSlur } from '../song/ornaments.ts';
@@ -44,8 +44,8 @@ const PALM_SECONDS = 0.18;
 const LOUDNESS = { soft: 0.4, medium: 0.65, loud: 0.9 } as const;
 const ACCENT = 1.35;
 const MUTED = 0.7;
-/** A tempo for songs that have none, in quarters a minute. */
-const PLAIN_TEMPO = { tempoBpm: 90, pulseTicks: 10080 } as const;
+/** What a song without a tempo is heard at: 90 quarters a minute. */
+export const PLAIN_TEMPO: Tempo = { tempoBpm: 90, pulseTicks: 10080 };
 
 /** The notes of some played bars in a row, for one part; `tried` stands in for what the song has assigned. */
 export function listStrumNotes(

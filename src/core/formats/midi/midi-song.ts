@@ -7,7 +7,7 @@
  */
 import { listPasses } from '../../arrange/form-summary.ts';
 import type { RungBar } from '../../arrange/rung.ts';
-import { listRungNotes, listStrumNotes, type StrumNote } from '../../arrange/strum-events.ts';
+import { listRungNotes, listStrumNotes, PLAIN_TEMPO, type StrumNote } from '../../arrange/strum-events.ts';
 import { formatKey, signatureOf } from '../../harmony/key.ts';
 import { itemAt, range } from '../../kernel/list.ts';
 import { barTicks, formatMetre, type Metre, QUARTER_TICKS, usualPulseTicks } from '../../rhythm/metre.ts';
@@ -46,8 +46,6 @@ const STEEL_GUITAR = 25;
 const PERCUSSION = 9;
 const CLICK = { strong: 76, weak: 77 } as const;
 const CLICK_VELOCITY = { strong: 100, weak: 70 } as const;
-/** What a song without a tempo goes at, in quarters a minute: the usual default of the format. */
-const PLAIN_TEMPO: Tempo = { tempoBpm: 120, pulseTicks: QUARTER_TICKS };
 const LOUDEST = 127;
 
 /**

@@ -32,12 +32,15 @@ const STORED_AS = 'golden-ladder.handout';
 export function useHandoutReader(): HandoutReader {
   const { guitarClass } = usePupils();
   const { change: changeClass } = useClassActions();
-  const [chosenId, choose] = useState<number | null>(null);
+  const [chosen, setChosen] = useState<{ readonly classId: string; readonly studentId: number } | null>(null);
   const [device, setDevice] = useState(readDevice);
   const [everyoneStand, setEveryoneStand] = useState<StudentStand | null>(null);
   const [problem, setProblem] = useState('');
   const students = guitarClass?.value.students ?? [];
-  const student = students.find(({ id }) => id === chosenId) ?? null;
+  const isOfClass = chosen !== null && chosen.classId === guitarClass?.id;
+  const student = (isOfClass ? students.find(({ id }) => id === chosen.studentId) : undefined) ?? null;
+  const choose = (studentId: number | null): void =>
+    setChosen(studentId === null || guitarClass === null ? null : { classId: guitarClass.id, studentId });
   const options = student?.handout ?? guitarClass?.value.handout ?? device;
   const edit = (change: Parameters<typeof changeClass>[1]): void => {
     if (guitarClass !== null) {

@@ -36,11 +36,12 @@ export function hasFretNumber(fingering: Fingering, { fretsAdded }: BoxStyle): b
 
 /** Height of a box's grid in mm for a width. */
 export function boxHeightMm(fingering: Fingering, widthMm: number): number {
-  return boxFretsOf(fingering).count * fretGapMm(widthMm);
+  return boxFretsOf(fingering).count * fretGapMm(widthMm, fingering.shape.length);
 }
 
-function fretGapMm(widthMm: number): number {
-  return widthMm * 0.27;
+/** Frets stand a third farther apart than strings, on boxes of any number of strings. */
+function fretGapMm(widthMm: number, strings: number): number {
+  return (widthMm / (strings - 1)) * 1.35;
 }
 
 /** The marks of a box: grid, dots, barres, open and silent strings above, and, where there is room, finger numbers below. */
@@ -48,7 +49,7 @@ export function drawChordBox(fingering: Fingering, frame: BoxFrame, style: BoxSt
   const strings = fingering.shape.length;
   const { first, count } = boxFretsOf(fingering);
   const gap = frame.widthMm / (strings - 1);
-  const fretGap = fretGapMm(frame.widthMm);
+  const fretGap = fretGapMm(frame.widthMm, strings);
   const xOf = (string: number): number => frame.xMm + (style.isLeftHanded ? strings - 1 - string : string) * gap;
   const yOf = (fret: number): number => frame.yMm + (fret - first + 0.5) * fretGap;
   const bottom = frame.yMm + count * fretGap;

@@ -54,6 +54,30 @@ const UKULELE: Instrument = {
   hand: AVERAGE_HAND,
 };
 
+/** So many shapes are looked at over each note of a chord, the easiest first. */
+const UKULELE_SHAPES = 20;
+
+/**
+ * How a ukulele holds a chord: where it lies lowest on the neck with all strings struck, the easiest of these. Its strings have no bass of
+ * their own: any note of the chord may lie lowest, and a chord over another bass is held as the chord itself.
+ */
+export function findUkuleleShape(chord: ChordSymbol): Fingering | null {
+  const { root, quality } = chord;
+  const ranked = listChordTones({ root, quality, bass: null })
+    .flatMap(({ note }) => rankShapes({ root, quality, bass: note === root ? null : note }, UKULELE, UKULELE_SHAPES))
+    .sort((a, b) => a.effort.total - b.effort.total)
+    .map(({ fingering }) => fingering);
+  const full = ranked.filter(({ shape }) => shape.every((fret) => fret !== null));
+  return (full.length > 0 ? full : ranked).reduce<Fingering | null>(
+    (best, each) => (best === null || highestFret(each) < highestFret(best) ? each : best),
+    null,
+  );
+}
+
+function highestFret({ shape }: Fingering): number {
+  return Math.max(0, ...shape.map((fret) => fret ?? 0));
+}
+
 /** The open strings of a bass, E to G (common practice). */
 const BASS_OPEN = [28, 33, 38, 43] as const;
 
@@ -63,8 +87,8 @@ export function drawForReader(reader: HandoutReader, chord: ReaderChord, style: 
     case 'guitar':
       return chord.fingering === null ? null : drawBox(chord.fingering, style);
     case 'ukulele': {
-      const found = rankShapes(chord.sounding, UKULELE, 1)[0];
-      return found === undefined ? null : drawBox(found.fingering, { ...style, fretsAdded: 0 });
+      const found = findUkuleleShape(chord.sounding);
+      return found === null ? null : drawBox(found, { ...style, fretsAdded: 0 });
     }
     case 'bass':
       return drawBox(bassNoteOf(chord.sounding), { ...style, detail: 'dots only', fretsAdded: 0 });
@@ -80,7 +104,7 @@ export function notesOf(chord: ChordSymbol): string {
   return `${tones.join(' ')}${bass}`;
 }
 
-const BOX_WIDTH_MM = 14;
+const STRING_GAP_MM = 2.8;
 const ABOVE_MM = 3.6;
 const BELOW_MM = 4.6;
 
@@ -88,10 +112,11 @@ const BELOW_MM = 4.6;
 function drawBox(fingering: Fingering, style: BoxStyle): Drawing {
   const left = hasFretNumber(fingering, style) ? 5.2 : 1.4;
   const below = style.detail === 'fingers' ? BELOW_MM : 1;
+  const gridMm = (fingering.shape.length - 1) * STRING_GAP_MM;
   return {
-    widthMm: left + BOX_WIDTH_MM + 1.4,
-    heightMm: ABOVE_MM + boxHeightMm(fingering, BOX_WIDTH_MM) + below,
-    marks: drawChordBox(fingering, { xMm: left, yMm: ABOVE_MM, widthMm: BOX_WIDTH_MM }, style),
+    widthMm: left + gridMm + 1.4,
+    heightMm: ABOVE_MM + boxHeightMm(fingering, gridMm) + below,
+    marks: drawChordBox(fingering, { xMm: left, yMm: ABOVE_MM, widthMm: gridMm }, style),
   };
 }
 

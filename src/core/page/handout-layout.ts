@@ -2,17 +2,18 @@
  * A handout laid out on paper.
  *
  * The head and the drawings of chords and patterns stand across the page; sections, ornaments and lists follow in columns, none of
- * them torn. Arrangements are tried from the largest type down, each in one column and in more, with room and without: the first
+ * them torn as long as that goes, and none over pages. Arrangements are tried from the largest type down, each in one column and in more, with room and without: the first
  * that fits one sheet is taken. So the page is as large as it can be read, and never below 9 pt. A song too long for that goes on
  * over further sheets, as few as hold it, evenly filled. Screen, print, SVG, HTML and PDF paint these same marks.
  */
-import { itemAt, range, sumOf } from '../kernel/list.ts';
+import { itemAt, range } from '../kernel/list.ts';
 import { type Block, BODY_MM, type Layout } from './block.ts';
+import { type ColumnContents, fillColumns } from './column-filling.ts';
 import { inBlack, type Mark, type MeasureText, moveDown, moveRight, type Page, textMark } from './drawing.ts';
 import type { Handout } from './handout-content.ts';
 import { hasRoom } from './handout-line.ts';
-import { cutUnit, layBody, layTop, type Unit } from './handout-units.ts';
-import { balance, countFilled, heightOf } from './page-breaks.ts';
+import { cutUnit, layBody, layTop } from './handout-units.ts';
+import { heightOf } from './page-breaks.ts';
 
 /** Sheets of paper by name, upright, in mm. */
 export const PAPERS = {
@@ -62,18 +63,33 @@ const SCALES = { usual: [1.3, 1.2, 1.12, 1.06, 1], large: [2.2, 2, 1.8] } as con
 /** Of several pages: the usual size, or 9 pt where that saves pages. */
 const MANY_PAGES_SCALES = [1.12, 1] as const;
 const CHORD_SHARES = [1, 0.8] as const;
+/** A column that is filled less is mostly empty. */
+const MOSTLY_EMPTY = 0.4;
 /** A column narrower than this at scale 1 crowds its bars, in mm. */
 const NARROWEST_MM = 78;
 
 /** One way to fill a page. */
-type Arrangement = { readonly scale: number; readonly columns: number; readonly gap: number; readonly share: number };
+type Arrangement = {
+  readonly scale: number;
+  readonly columns: number;
+  readonly gap: number;
+  readonly share: number;
+  /** Whether sections may go on in the next column of their page. */
+  readonly tears: boolean;
+};
 
 /** Lays a handout out on as few pages as are readable. */
 export function layOutHandout(handout: Handout, sheet: Sheet, measure: MeasureText): readonly Page[] {
   const scales = sheet.isEndless ? [1] : SCALES[sheet.isLargePrint ? 'large' : 'usual'];
+  const best = onOnePage(handout, scales, sheet, measure) ?? onManyPages(handout, sheet, measure);
+  return best === null ? [] : paint(best, sheet, handout.title);
+}
+
+/** The largest type that fits one sheet: no section torn, or else sections going on in the next column. */
+function onOnePage(handout: Handout, scales: readonly number[], sheet: Sheet, measure: MeasureText): Laid | null {
   const smallest = itemAt(scales, scales.length - 1);
-  const onOnePage = (scale: number): Laid | null => {
-    for (const arrangement of listArrangements(scale, sheet)) {
+  const at = (scale: number, tears: boolean): Laid | null => {
+    for (const arrangement of listArrangements(scale, sheet, tears)) {
       const laid = lay(handout, arrangement, sheet, measure);
       if (laid !== null && laid.pages <= 1) {
         return laid;
@@ -81,26 +97,37 @@ export function layOutHandout(handout: Handout, sheet: Sheet, measure: MeasureTe
     }
     return null;
   };
-  // What does not fit at the smallest size fits at none.
-  const last = onOnePage(smallest);
-  if (last !== null) {
-    const larger = scales.slice(0, -1).find((scale) => onOnePage(scale) !== null);
-    return paint(larger === undefined ? last : (onOnePage(larger) ?? last), sheet, handout.title);
+  for (const tears of [false, true]) {
+    // What does not fit at the smallest size fits at none.
+    const last = at(smallest, tears);
+    if (last !== null) {
+      return scales.reduce<Laid | null>((found, scale) => found ?? at(scale, tears), null) ?? last;
+    }
   }
-  const ways = (sheet.isLargePrint ? [smallest] : MANY_PAGES_SCALES).flatMap((scale) =>
-    listArrangements(scale, sheet).flatMap((each) => lay(handout, each, sheet, measure) ?? []),
-  );
-  const fewest = Math.min(...ways.map(({ pages }) => pages));
-  const best = ways.find(({ pages }) => pages === fewest);
-  return best === undefined ? [] : paint(best, sheet, handout.title);
+  return null;
 }
 
-/** One column with room, more columns, then both with less room between things and smaller boxes. */
-function listArrangements(scale: number, sheet: Sheet): readonly Arrangement[] {
+/** As few pages as hold it, with whole columns rather than torn sections, and with the larger type, where that takes no more. */
+function onManyPages(handout: Handout, sheet: Sheet, measure: MeasureText): Laid | null {
+  const scales = sheet.isLargePrint ? [itemAt(SCALES.large, SCALES.large.length - 1)] : MANY_PAGES_SCALES;
+  const ways = [false, true].flatMap((tears) =>
+    scales.flatMap((scale) =>
+      listArrangements(scale, sheet, tears).flatMap((each) => lay(handout, each, sheet, measure) ?? []),
+    ),
+  );
+  const fewest = Math.min(...ways.map(({ pages }) => pages));
+  const best = ways.filter(({ pages }) => pages === fewest);
+  return best.find(({ hasHole }) => !hasHole) ?? best[0] ?? null;
+}
+
+/** One column with room, more columns, then both with less room between things and smaller boxes; only columns can be torn between. */
+function listArrangements(scale: number, sheet: Sheet, tears: boolean): readonly Arrangement[] {
   const free = sheet.widthMm - 2 * marginOf(sheet);
-  const columns = range(1, 4).filter((count) => count === 1 || columnMm(free, count) >= NARROWEST_MM * scale);
+  const columns = range(tears ? 2 : 1, 4).filter(
+    (count) => count === 1 || columnMm(free, count) >= NARROWEST_MM * scale,
+  );
   return CHORD_SHARES.flatMap((share) =>
-    columns.map((count) => ({ scale, columns: count, gap: share === 1 ? 1 : 0.6, share })),
+    columns.map((count) => ({ scale, columns: count, gap: share === 1 ? 1 : 0.6, share, tears })),
   );
 }
 
@@ -112,19 +139,20 @@ function columnMm(freeMm: number, columns: number): number {
   return (freeMm - (columns - 1) * GUTTER_MM) / columns;
 }
 
-/** A handout in pieces: pages that the top fills alone, the top of the page on which the columns begin, and the units in columns. */
+/** A handout in pieces: pages that the top fills alone, the top of the page on which the columns begin, and what each column holds. */
 type Laid = {
   readonly tops: readonly (readonly Block[])[];
-  readonly units: readonly Unit[];
   readonly columns: number;
-  readonly capacities: readonly number[];
+  readonly contents: ColumnContents;
+  /** Whether a column before the last page is mostly empty. */
+  readonly hasHole: boolean;
   readonly pages: number;
 };
 
 /** Null where columns would crowd the chords of their bars. */
 function lay(
   handout: Handout,
-  { scale, columns, gap, share }: Arrangement,
+  { scale, columns, gap, share, tears }: Arrangement,
   sheet: Sheet,
   measure: MeasureText,
 ): Laid | null {
@@ -139,16 +167,12 @@ function lay(
   const tops = fillPages(layTop(handout, layout, share), heightMm);
   const firstMm = heightMm - heightOf(tops.at(-1) ?? []);
   const capacityOf = (index: number): number => (index < columns ? firstMm : heightMm);
-  // A section is torn only where it is higher than a column, as a song in one long walk-through is (rule M9).
-  const uncutMm = columns > 1 && firstMm > heightMm / 2 ? firstMm : heightMm;
+  // Else a section is torn only where it is higher than a column, as a song in one long walk-through is (rule M9).
+  const uncutMm = !tears && columns > 1 && firstMm > heightMm / 2 ? firstMm : heightMm;
   const units = layBody(handout, column).flatMap((unit) => cutUnit(unit, uncutMm, column));
-  const filled = countFilled(
-    units.map((unit) => unit.heightMm),
-    capacityOf,
-  );
-  const bodyPages = Math.max(1, Math.ceil(filled / columns));
-  const capacities = range(0, bodyPages * columns).map(capacityOf);
-  return { tops, units, columns, capacities, pages: tops.length - 1 + bodyPages };
+  const contents = fillColumns(units, { count: columns, capacityOf }, tears);
+  const hasHole = contents.slice(0, -columns).some((held, index) => heightOf(held) < MOSTLY_EMPTY * capacityOf(index));
+  return { tops, columns, contents, hasHole, pages: tops.length - 1 + contents.length / columns };
 }
 
 /** Rows put onto pages from the top, each page as full as it goes. */
@@ -168,34 +192,29 @@ function fillPages(blocks: readonly Block[], heightMm: number): readonly (readon
 
 function paint(laid: Laid, sheet: Sheet, title: string): readonly Page[] {
   const margin = marginOf(sheet);
-  const pieces =
-    balance(
-      laid.units.map(({ heightMm }) => heightMm),
-      laid.capacities,
-    ) ?? [];
   const freeMm = sheet.widthMm - 2 * margin;
   const stepMm = columnMm(freeMm, laid.columns) + GUTTER_MM;
   const before = laid.tops.length - 1;
-  const contents = range(0, laid.pages).map((page): readonly Mark[] => {
+  const pages = range(0, laid.pages).map((page): readonly Mark[] => {
     const top = laid.tops[page] ?? [];
     const topMm = heightOf(top);
-    const columns =
-      page < before ? [] : pieces.slice((page - before) * laid.columns, (page - before + 1) * laid.columns);
+    const from = (page - before) * laid.columns;
+    const columns = page < before ? [] : laid.contents.slice(from, from + laid.columns);
     return [
       ...placeBlocks(top, margin, margin),
-      ...columns.flatMap(({ from, until }, column) =>
+      ...columns.flatMap((units, column) =>
         placeBlocks(
-          laid.units.slice(from, until).flatMap(({ blocks }) => blocks),
+          units.flatMap(({ blocks }) => blocks),
           margin + column * stepMm,
           margin + topMm,
         ),
       ),
     ];
   });
-  const usedMm = sumOf(laid.tops.at(-1) ?? [], ({ heightMm }) => heightMm) + heightOf(laid.units);
+  const usedMm = heightOf(laid.tops.at(-1) ?? []) + heightOf(laid.contents.flat());
   const heightMm = sheet.isEndless ? usedMm + 2 * margin : sheet.heightMm;
-  return contents.map((marks, index) => {
-    const all = [...marks, ...(contents.length === 1 ? [] : foot(title, index, contents.length, sheet))];
+  return pages.map((marks, index) => {
+    const all = [...marks, ...(pages.length === 1 ? [] : foot(title, index, pages.length, sheet))];
     return { widthMm: sheet.widthMm, heightMm, marks: sheet.isBlack ? all.map(inBlack) : all };
   });
 }

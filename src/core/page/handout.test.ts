@@ -1,11 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import { createDemoSongs } from '../../server/demo/demo-songs.ts';
 import { TIN_ROOF_ALMANAC } from '../../server/demo/tin-roof-almanac.data.ts';
+import { HAS_LILYPOND, listLilyPondShapes } from '../../test-support/hand-entered-shapes.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { STANDARD_TUNING } from '../fretboard/tuning.ts';
 import { parseChordSymbol } from '../harmony/chord-symbol.ts';
 import { itemAt } from '../kernel/list.ts';
-import type { Fingering } from '../shapes/shape.ts';
+import { type Fingering, formatShape } from '../shapes/shape.ts';
 import { applyCommand } from '../song/commands.ts';
 import type { SongDocument } from '../song/document.ts';
 import { type HandoutOptions, PLAIN_HANDOUT } from '../song/handout-options.ts';
@@ -15,6 +16,7 @@ import { BODY_MM } from './block.ts';
 import { type BoxStyle, boxFretsOf, drawChordBox } from './chord-box.ts';
 import type { Mark, Page } from './drawing.ts';
 import { composeHandout } from './handout-content.ts';
+import { findUkuleleShape } from './handout-instruments.ts';
 import { layOutHandout, PAPERS, type Paper, sheetOf } from './handout-layout.ts';
 import { speakHandout } from './handout-spoken.ts';
 import { keysOfChord } from './keyboard-drawing.ts';
@@ -134,6 +136,43 @@ describe('a handout', () => {
     expect(textsOf(pagesOf(walk))).toContain('goes on');
   });
 
+  const everything = { showsWords: true, showsSounding: true, showsDegrees: true, isLandscape: true } as const;
+  const widePages = (song: SongDocument, isLargePrint: boolean) =>
+    layOutHandout(
+      handoutOf(song, everything),
+      sheetOf('A4', { ...PLAIN, isLandscape: true, isLargePrint }),
+      measureText,
+    );
+
+  test.each(createDemoSongs().map((song) => [song.facts.title, song] as const))(
+    '%s with everything shown keeps the order of its lines over columns and pages',
+    (_, song) => {
+      for (const isLargePrint of [false, true]) {
+        const said = textsOf(widePages(song, isLargePrint)).join(' ').replace(/\s+/g, ' ');
+        let from = 0;
+        for (const cue of handoutOf(song).blocks.flatMap(({ lines }) => lines.flatMap(({ cues }) => cues))) {
+          from = said.indexOf(cue.replace(/\s+/g, ' '), from);
+          expect(from, cue).toBeGreaterThanOrEqual(0);
+        }
+      }
+    },
+  );
+
+  test('with everything shown tears no section over pages, though over columns where one would stay half empty', () => {
+    // The fourth song is one walk-through of 70 bars.
+    for (const song of createDemoSongs().filter((_, index) => index !== 3)) {
+      const pages = widePages(song, false);
+      const pagesWith = (name: string) =>
+        pages.filter(({ marks }) => marks.some((mark) => mark.kind === 'text' && mark.text === name)).length;
+      expect(handoutOf(song).blocks.map(({ name }) => pagesWith(name))).toEqual(handoutOf(song).blocks.map(() => 1));
+    }
+    const [first] = widePages(itemAt(createDemoSongs(), 2), false);
+    const heights = (first?.marks ?? []).flatMap((mark) =>
+      mark.kind === 'text' && mark.xMm < 140 && mark.yMm < 190 ? [mark.yMm] : [],
+    );
+    expect(Math.max(...heights)).toBeGreaterThan(110);
+  });
+
   test.each(createDemoSongs().map((song) => [song.facts.title, song] as const))(
     '%s fits one page of either paper, upright and on its side, its running text at 9 pt or more',
     (_, song) => {
@@ -194,6 +233,43 @@ describe('the same map for others', () => {
     expect(keys('Am')).toEqual([9, 12, 16]);
     expect(handoutOf(song, { reader: 'keys' }).chords[4]?.note).toBe('B♭ D F, bass D');
   });
+
+  test.skipIf(!HAS_LILYPOND)(
+    'a ukulele holds chords as LilyPond’s ukulele fretboards do: 230 of 306, the others elsewhere',
+    () => {
+      const byChord = new Map<string, string[]>();
+      for (const { chord, fingering } of listLilyPondShapes('ukulele')) {
+        byChord.set(chord ?? '', [...(byChord.get(chord ?? '') ?? []), formatShape(fingering.shape)]);
+      }
+      const found = [...byChord].flatMap(([name, shapes]) => {
+        const chord = parseChordSymbol(name);
+        const own = chord.ok ? findUkuleleShape(chord.value) : null;
+        return own === null ? [] : [{ name, isSame: shapes.includes(formatShape(own.shape)) }];
+      });
+      expect(found).toHaveLength(306);
+      expect(found.filter(({ isSame }) => isSame).length).toBeGreaterThanOrEqual(230);
+      // What every first ukulele book has.
+      const first = new Set([
+        'C',
+        'F',
+        'G',
+        'A',
+        'D',
+        'Am',
+        'Dm',
+        'Em',
+        'C7',
+        'G7',
+        'E7',
+        'A7',
+        'D7',
+        'Bb',
+        'Gm',
+        'Bm',
+      ]);
+      expect(found.filter(({ name, isSame }) => first.has(name) && !isSame)).toEqual([]);
+    },
+  );
 
   test('sounding names, degrees and the other guitar stand small under the shapes', () => {
     const marks = (options: Partial<HandoutOptions>, document = song) =>

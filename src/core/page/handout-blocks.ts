@@ -1,6 +1,7 @@
 /* The sections of a handout: their bars, words and remarks, folded as they are written. */
 import { describeEdits, hasOwnBars, type PassSummary } from '../arrange/form-summary.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
+import { isEqual } from '../kernel/equal.ts';
 import { sumOf } from '../kernel/list.ts';
 import { beatTicks, formatMetre, type Metre } from '../rhythm/metre.ts';
 import { formatTempo } from '../rhythm/tempo.ts';
@@ -55,18 +56,50 @@ export function blocksOf(
   };
   const differing = own.flatMap((pass, index): readonly HandoutBlock[] => {
     const found = hasOwnBars(pass) ? findSection(document, pass) : null;
-    return found === null
-      ? []
-      : [
-          {
-            name: `${section.name}, time ${index + 1}`,
-            remark: 'as played',
-            rightHand: '',
-            lines: linesOfPass(found, pass).map((line) => toHandoutLine(line, joinCues(line.cues), words)),
-          },
-        ];
+    if (found === null) {
+      return [];
+    }
+    const name = `${section.name}, time ${index + 1}`;
+    const written = section.lines.map((line) => toHandoutLine(line, joinCues(line.cues), words));
+    const played = linesOfPass(found, pass).map((line) => toHandoutLine(line, joinCues(line.cues), words));
+    const but = asWrittenBut(written, played);
+    return but === null
+      ? [{ name, remark: 'as played', rightHand: '', lines: played }]
+      : [{ name, remark: `as written, but ${but}`, rightHand: '', lines: [] }];
   });
   return [main, ...differing];
+}
+
+/** Bars that may differ before a pass is better written out. */
+const MOST_OTHER_BARS = 2;
+
+/**
+ * How the lines of a pass differ from those of its section, where that is soon said: "bar 7: Em | bar 8: D (stop on 3)". Null where more than
+ * a few bars differ, or anything but bars.
+ */
+function asWrittenBut(written: readonly HandoutLine[], played: readonly HandoutLine[]): string | null {
+  const frameOf = (lines: readonly HandoutLine[]): unknown =>
+    lines.map(({ times, endings, cues, note, bars }) => [times, endings.length, cues, note, bars.length]);
+  if (!isEqual(frameOf(written), frameOf(played))) {
+    return null;
+  }
+  const before = written.flatMap(barsOfLine);
+  const other = played
+    .flatMap(barsOfLine)
+    .flatMap((bar, index) => (isEqual(bar, before[index]) ? [] : [`bar ${index + 1}: ${sayBar(bar)}`]));
+  return other.length === 0 || other.length > MOST_OTHER_BARS ? null : other.join(' | ');
+}
+
+function barsOfLine({ bars, endings }: HandoutLine): readonly HandoutBar[] {
+  return [...bars, ...endings.flatMap((ending) => ending.bars)];
+}
+
+/** A bar in words: "3/4: Em7 (an eighth early), D". */
+export function sayBar({ chords, above, isSame }: HandoutBar): string {
+  const content = isSame
+    ? 'the same'
+    : chords.map(({ text, mark }) => (mark === '' ? text : `${text} (${mark})`)).join(', ');
+  return above === '' ? content : `${above}: ${content}`;
 }
 
 /** "2 times, 16 bars each; time 3: line 2 again". */

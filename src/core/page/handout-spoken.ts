@@ -1,6 +1,6 @@
 /* A handout in words alone, in reading order: for screen readers, and for whoever hears it read out. */
 
-import type { HandoutBar, HandoutLine } from './handout-blocks.ts';
+import { type HandoutBar, type HandoutLine, sayBar } from './handout-blocks.ts';
 import type { Handout } from './handout-content.ts';
 import { formatTimes } from './line-words.ts';
 
@@ -45,12 +45,5 @@ function speakLine({ bars, times, endings, cues, note }: HandoutLine): readonly 
 }
 
 function speakBars(bars: readonly HandoutBar[]): string {
-  return bars.map(speakBar).join(' | ');
-}
-
-function speakBar({ chords, above, isSame }: HandoutBar): string {
-  const content = isSame
-    ? 'the same'
-    : chords.map(({ text, mark }) => (mark === '' ? text : `${text} (${mark})`)).join(', ');
-  return above === '' ? content : `${above}: ${content}`;
+  return bars.map(sayBar).join(' | ');
 }

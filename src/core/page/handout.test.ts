@@ -112,6 +112,17 @@ describe('a handout', () => {
     expect(textsOf(pages)).toContain(`1 of ${pages.length}`);
   });
 
+  test('folds a pass that differs in a bar or two into a remark, and writes out one that differs in more', () => {
+    const song = songFromChart(
+      'form: Verse, Verse, Verse\n\nVerse:\n| G | D | Em | C |\n\nVerse (time 2):\n| G | D | Em | Am D!3 |\n\nVerse (time 3):\n| C | D | Am | Am |\n',
+    );
+    expect(handoutOf(song).blocks.map(({ name, remark, lines }) => [name, remark, lines.length])).toEqual([
+      ['Verse', '3 times; 4 bars', 1],
+      ['Verse, time 2', 'as written, but bar 4: Am, D (stop on 3)', 0],
+      ['Verse, time 3', 'as played', 1],
+    ]);
+  });
+
   test('says when a chord has no shape', () => {
     const song = songFromChart('| G |');
     const bare = { ...mainPartOf(song), shapes: [] };

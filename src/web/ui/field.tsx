@@ -54,6 +54,33 @@ export function Field({ label, value, onCommit, hint, isDisabled = false, isLong
   );
 }
 
+/** A field for one more of something: what is written is handed on with Enter, and the field is empty again. */
+export function AddField(props: {
+  readonly label: string;
+  readonly hint: string;
+  readonly maxLength: number;
+  readonly onAdd: (text: string) => void;
+}) {
+  const { label, hint, maxLength, onAdd } = props;
+  const [added, setAdded] = useState(0);
+  return (
+    <Field
+      key={added}
+      label={label}
+      value=""
+      hint={hint}
+      maxLength={maxLength}
+      onCommit={(text) => {
+        if (text.trim() !== '') {
+          onAdd(text.trim());
+          setAdded((count) => count + 1);
+        }
+        return null;
+      }}
+    />
+  );
+}
+
 const Frame = styled(TextField)`
   display: grid; gap: 2px;
   label { font-size: 13px; color: ${colour.quiet}; }

@@ -7,7 +7,7 @@ import { useClassActions, useClasses, useClassesFailure } from '../../api/classe
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { EmptyState } from '../../ui/empty-state.tsx';
-import { Field } from '../../ui/field.tsx';
+import { AddField } from '../../ui/field.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Loading } from '../../ui/loading.tsx';
 import { ClassSheet } from './class-sheet.tsx';
@@ -43,7 +43,12 @@ export function ClassesPage() {
                 {each.value.name}
               </Button>
             ))}
-            <AddClass onAdd={(name) => void add(name).then((refusal) => setProblem(refusal ?? ''))} />
+            <AddField
+              label="New class"
+              hint="its name, then Enter"
+              maxLength={CLASS_LIMITS.nameCharacters}
+              onAdd={(name) => void add(name).then((refusal) => setProblem(refusal ?? ''))}
+            />
           </nav>
           {chosen === null ? (
             <EmptyState title="No classes yet">
@@ -55,26 +60,6 @@ export function ClassesPage() {
         </Columns>
       )}
     </Page>
-  );
-}
-
-function AddClass({ onAdd }: { readonly onAdd: (name: string) => void }) {
-  const [added, setAdded] = useState(0);
-  return (
-    <Field
-      key={added}
-      label="New class"
-      value=""
-      hint="its name, then Enter"
-      maxLength={CLASS_LIMITS.nameCharacters}
-      onCommit={(text) => {
-        if (text.trim() !== '') {
-          onAdd(text.trim());
-          setAdded((count) => count + 1);
-        }
-        return null;
-      }}
-    />
   );
 }
 

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { styled } from 'styled-components';
 import { RUNG_LEVELS } from '../../../core/arrange/rung-chords.ts';
 import { STRING_NAMINGS } from '../../../core/fretboard/string-names.ts';
@@ -8,7 +7,7 @@ import { useSettings } from '../../api/settings.tsx';
 import { PAPER_CHOICES, usePaper } from '../../theme/paper.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
-import { Field } from '../../ui/field.tsx';
+import { AddField } from '../../ui/field.tsx';
 import { Panel } from '../../ui/panel.tsx';
 import { NumberSelect, Select } from '../../ui/select.tsx';
 import { Tick } from '../../ui/tick.tsx';
@@ -55,7 +54,12 @@ export function WhoPanel({ reader }: { readonly reader: HandoutReader }) {
       )}
       {className !== null && (
         <Panel title="Students" summary={`${students.length} with pages of their own`}>
-          <AddStudent onAdd={reader.add} />
+          <AddField
+            label="One more student"
+            hint="a name, then Enter"
+            maxLength={CLASS_LIMITS.nameCharacters}
+            onAdd={reader.add}
+          />
           {student !== null && (
             <Button weight="word" onPress={reader.remove}>
               Forget {student.name}
@@ -85,26 +89,6 @@ function StandFields(props: { readonly stand: StudentStand; readonly onChange: (
         onChange={(right) => onChange({ ...stand, right })}
       />
     </Pair>
-  );
-}
-
-function AddStudent({ onAdd }: { readonly onAdd: (name: string) => void }) {
-  const [added, setAdded] = useState(0);
-  return (
-    <Field
-      key={added}
-      label="One more student"
-      value=""
-      hint="a name, then Enter"
-      maxLength={CLASS_LIMITS.nameCharacters}
-      onCommit={(text) => {
-        if (text.trim() !== '') {
-          onAdd(text.trim());
-          setAdded((count) => count + 1);
-        }
-        return null;
-      }}
-    />
   );
 }
 

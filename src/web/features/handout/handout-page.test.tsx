@@ -64,6 +64,8 @@ describe('the handout', () => {
     fireEvent.click(screen.getByLabelText('degrees of the key'));
     expect(texts()).toEqual(expect.arrayContaining(['I', 'IV', 'V']));
     fireEvent.click(screen.getByLabelText('finger numbers'));
+    fireEvent.click(screen.getByLabelText('Letter'));
+    expect(document.querySelector('svg[role=img]')?.getAttribute('viewBox')).toBe('0 0 215.9 279.4');
     fireEvent.click(screen.getByLabelText('paper on its side'));
     const box = () => document.querySelector('svg[role=img]')?.getAttribute('viewBox')?.split(' ').map(Number) ?? [];
     expect((box()[2] ?? 0) > (box()[3] ?? 0)).toBe(true);

@@ -56,7 +56,7 @@ export function HandoutPage() {
         </p>
         <TakePage page={takePage} />
         <WhoPanel reader={reader} />
-        <LooksPanel reader={reader} />
+        <LooksPanel reader={reader} paper={paper} onPaper={setPaper} />
         <Panel title="Pictures" summary="a chord, a pattern, a section, the capo ladder">
           <TakePictures handout={handout} isBlack={options.isBlack} />
         </Panel>

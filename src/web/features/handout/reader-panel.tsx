@@ -1,10 +1,11 @@
 import { styled } from 'styled-components';
 import { RUNG_LEVELS } from '../../../core/arrange/rung-chords.ts';
 import { STRING_NAMINGS } from '../../../core/fretboard/string-names.ts';
+import type { Paper } from '../../../core/page/handout-layout.ts';
 import { CLASS_LIMITS, type StudentStand } from '../../../core/song/guitar-class.ts';
 import { HANDOUT_READERS, type HandoutOptions } from '../../../core/song/handout-options.ts';
 import { useSettings } from '../../api/settings.tsx';
-import { PAPER_CHOICES, usePaper } from '../../theme/paper.ts';
+import { PAPER_CHOICES } from '../../theme/paper.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { AddField } from '../../ui/field.tsx';
@@ -109,14 +110,18 @@ const MADE: readonly { readonly flag: Flag; readonly text: string }[] = [
 ];
 
 /** How the page is made; remembered for whom it is made. */
-export function LooksPanel({ reader }: { readonly reader: HandoutReader }) {
-  const { options, change } = reader;
+export function LooksPanel(props: {
+  readonly reader: HandoutReader;
+  readonly paper: Paper;
+  readonly onPaper: (paper: Paper) => void;
+}) {
+  const { paper, onPaper } = props;
+  const { options, change } = props.reader;
   const library = useSettings();
-  const [paper, setPaper] = usePaper();
   const chosen = [...SHOWN, ...MADE].filter(({ flag }) => options[flag]).length;
   return (
     <Panel title="How it reads" summary={`${chosen} of ${SHOWN.length + MADE.length} ticked`} isOpenAtFirst>
-      <Choice label="Paper" options={PAPER_CHOICES} value={paper} onChange={setPaper} />
+      <Choice label="Paper" options={PAPER_CHOICES} value={paper} onChange={onPaper} />
       <Ticks>
         {[...MADE, ...SHOWN].map(({ flag, text }) => (
           <Tick key={flag} text={text} isOn={options[flag]} onChange={(isOn) => change({ [flag]: isOn })} />

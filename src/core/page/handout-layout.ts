@@ -2,9 +2,10 @@
  * A handout laid out on paper.
  *
  * The head and the drawings of chords and patterns stand across the page; sections, ornaments and lists follow in columns, none of
- * them torn as long as that goes, and none over pages. Arrangements are tried from the largest type down, each in one column and in more, with room and without: the first
- * that fits one sheet is taken. So the page is as large as it can be read, and never below 9 pt. A song too long for that goes on
- * over further sheets, as few as hold it, evenly filled. Screen, print, SVG, HTML and PDF paint these same marks.
+ * them torn as long as that goes, and none over pages. Arrangements are tried from the largest type down, each in one column and in
+ * more, with room and without: the first that fits one sheet is taken. So the type is as large as the page lets it be, and never below
+ * 9 pt. A song too long for that goes on over further sheets, as few as hold it, evenly filled. Screen, print, SVG, HTML and PDF paint
+ * these same marks.
  */
 import { itemAt, range } from '../kernel/list.ts';
 import { type Block, BODY_MM, type Layout } from './block.ts';
@@ -50,7 +51,7 @@ export function sheetOf(
 /** A long strip of the width of a phone held upright, in mm (from memory). */
 export const PHONE_SHEET: Sheet = {
   widthMm: 96,
-  heightMm: 10_000,
+  heightMm: 1_000_000,
   isLargePrint: false,
   isBlack: false,
   isEndless: true,

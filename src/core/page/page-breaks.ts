@@ -62,7 +62,8 @@ function bestEnd(
   let used = 0;
   for (let until = from; used <= capacity + TOLERANCE_MM && until <= heights.length; until += 1) {
     const cost = (capacity - used) ** 2 + itemAt(after, until);
-    if (cost < best.cost) {
+    // Of equals the one that fills the earlier container more.
+    if (cost <= best.cost + TOLERANCE_MM) {
       best = { until, cost };
     }
     used += heights[until] ?? 0;

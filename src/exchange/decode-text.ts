@@ -47,7 +47,8 @@ function isUtf8(bytes: Uint8Array): boolean {
   }
 }
 
-function isKnownToDecoder(name: string): boolean {
+/** Whether there is a decoder for an encoding of this name. */
+export function isKnownToDecoder(name: string): boolean {
   try {
     return new TextDecoder(name).encoding.length > 0;
   } catch {

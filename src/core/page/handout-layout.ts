@@ -102,7 +102,7 @@ function onOnePage(handout: Handout, scales: readonly number[], sheet: Sheet, me
     // What does not fit at the smallest size fits at none.
     const last = at(smallest, tears);
     if (last !== null) {
-      return scales.reduce<Laid | null>((found, scale) => found ?? at(scale, tears), null) ?? last;
+      return scales.slice(0, -1).reduce<Laid | null>((found, scale) => found ?? at(scale, tears), null) ?? last;
     }
   }
   return null;

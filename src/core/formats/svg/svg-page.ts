@@ -52,7 +52,9 @@ function paintLines(marks: readonly Mark[]): readonly string[] {
   for (const mark of marks) {
     if (mark.kind === 'line') {
       const look = `stroke="${PAPER_INKS[mark.tone]}" stroke-width="${round(mark.widthMm)}"`;
-      paths.set(look, [...(paths.get(look) ?? []), pathOf(mark)]);
+      const pieces = paths.get(look) ?? [];
+      pieces.push(pathOf(mark));
+      paths.set(look, pieces);
     }
   }
   return [...paths].map(([look, pieces]) => `<path ${look} fill="none" d="${pieces.join('')}"/>`);

@@ -2,7 +2,7 @@ import { Bench } from 'tinybench';
 import { createPlanMemory, type PlanMemory } from '../src/core/arrange/candidates.ts';
 import { FINE_LIMITS, toSetupPlace } from '../src/core/arrange/chord-options.ts';
 import { recogniseMap } from '../src/core/arrange/map-proposals.ts';
-import { fillShapes, fingerPin } from '../src/core/arrange/part-shapes.ts';
+import { fillShapes } from '../src/core/arrange/part-shapes.ts';
 import { createPlanner } from '../src/core/arrange/planner.ts';
 import { createRungMemory, deriveRungs } from '../src/core/arrange/rungs.ts';
 import { planSetups } from '../src/core/arrange/setup-plan.ts';
@@ -20,9 +20,7 @@ import { findPattern, SHELF } from '../src/core/rhythm/pattern-library.ts';
 import { fitTaps } from '../src/core/rhythm/tap-fit.ts';
 import { AVERAGE_HAND } from '../src/core/shapes/hand.ts';
 import { type Instrument, rankHolds } from '../src/core/shapes/rank-shapes.ts';
-import { applyChart } from '../src/core/song/apply-chart.ts';
 import type { SongDocument } from '../src/core/song/document.ts';
-import { newSong } from '../src/core/song/new-song.ts';
 import { changePart, mainPartOf } from '../src/core/song/parts.ts';
 import { writtenBarsOf } from '../src/core/song/pass-lines.ts';
 import { listPlayedBars } from '../src/core/song/played-bars.ts';
@@ -30,9 +28,9 @@ import { toStoredPattern } from '../src/core/song/right-hand.ts';
 import { createDemoSongs } from '../src/server/demo/demo-songs.ts';
 import { TIN_ROOF_ALMANAC } from '../src/server/demo/tin-roof-almanac.data.ts';
 import { benchFormats } from './formats.ts';
-import { longChart } from './long-chart.ts';
 import { productAndFilter } from './product-and-filter.ts';
 import { type Row, summarise } from './row.ts';
+import { writtenLongSong } from './written-song.ts';
 
 const CHORDS = 'C Em7 Cadd9 F#m7b5 Bb D/F# Am7 G F Dm B7 Gm E A7sus4 C13 Ebmaj7'.split(' ').flatMap((name) => {
   const parsed = parseChordSymbol(name);
@@ -52,7 +50,7 @@ const SONG = itemAt(createDemoSongs(), 2);
 const PROBLEM = toSongProblem(SONG);
 
 const RECOGNISE_LIMIT_MS = 100;
-const LONG_SONG = applyChart(newSong(''), parseChart(longChart()).chart, { unreadHeaders: [], fingerPin }).document;
+const LONG_SONG = writtenLongSong();
 
 /** The same with a shape for every chord, sixteenths in the right hand, and a riff in every tenth bar. */
 const LONG_ARRANGED = arrange(LONG_SONG);

@@ -13,17 +13,21 @@ await buildWeb({ root, logLevel: 'warn' });
 await bundleForNode(
   {
     main: 'src/server/main.ts',
+    'engine-thread': 'src/server/db/engine/engine-thread.ts',
     restore: 'src/server/restore.ts',
     'make-template': 'src/server/db/make-template.ts',
+    'make-demo': 'src/server/demo/make-demo.ts',
   },
   server,
 );
 await bundleForNode({ main: 'src/cli/main.ts' }, join(root, 'dist', 'cli'));
 const migrations = join(server, 'db', 'migrations');
 cpSync(join(root, 'src', 'server', 'db', 'migrations'), migrations, { recursive: true });
-const made = spawnSync('node', [join(server, 'make-template.mjs'), migrations, join(server, 'template.tar.gz')], {
-  stdio: ['ignore', 2, 2],
-});
-if (made.status !== 0) {
-  throw new Error('the database template could not be made');
-}
+const make = (program, ...args) => {
+  const made = spawnSync('node', [join(server, `${program}.mjs`), ...args], { stdio: ['ignore', 2, 2] });
+  if (made.status !== 0) {
+    throw new Error(`${program} failed`);
+  }
+};
+make('make-template', migrations, join(server, 'template.tar.gz'));
+make('make-demo', join(server, 'demo-songs.json'));

@@ -7,6 +7,7 @@ import type { SongChange } from '../core/song/changes.ts';
 import type { Facts } from '../core/song/document.ts';
 import { SONG_LIMITS } from '../core/song/song-limits.ts';
 import { loadDocument } from './load-document.ts';
+import { revisionSchema } from './revision.ts';
 import { oneLine } from './text.ts';
 
 /** The id of a stored song. */
@@ -55,7 +56,7 @@ export const createSongSchema = z.union([
 export type CreateSong = z.infer<typeof createSongSchema>;
 
 /** PUT /api/songs/:id: the document and the revision it was made from. */
-export const saveSongSchema = z.strictObject({ baseRevision: z.int().min(1), document: documentSchema });
+export const saveSongSchema = z.strictObject({ baseRevision: revisionSchema, document: documentSchema });
 export type SaveSong = z.infer<typeof saveSongSchema>;
 
 /** The answer to a save. */
@@ -119,6 +120,7 @@ export const errorCodes = [
   'damaged-song',
   'disk-full',
   'too-many-requests',
+  'paused',
   'internal',
 ] as const;
 export type ErrorCode = (typeof errorCodes)[number];

@@ -1,5 +1,6 @@
 /** A backup of a whole library as JSON. */
 import * as z from 'zod';
+import { revisionSchema } from './revision.ts';
 
 /** The version of the backup's own form; documents inside carry their own. */
 export const BACKUP_VERSION = 2;
@@ -7,7 +8,7 @@ export const BACKUP_VERSION = 2;
 /** A song in a backup; its document is checked when it is read. */
 export const backupSongSchema = z.object({
   id: z.uuid(),
-  revision: z.int().min(1),
+  revision: revisionSchema,
   createdAt: z.iso.datetime(),
   updatedAt: z.iso.datetime(),
   deletedAt: z.iso.datetime().nullable(),
@@ -20,7 +21,7 @@ export type BackupSong = z.infer<typeof backupSongSchema>;
 /** A class in a backup; its value is checked when it is read. */
 export const backupClassSchema = z.object({
   id: z.uuid(),
-  revision: z.int().min(1),
+  revision: revisionSchema,
   createdAt: z.iso.datetime(),
   value: z.unknown(),
 });

@@ -7,7 +7,7 @@ import { barsOfEdit, writtenBarsOf } from '../core/song/pass-lines.ts';
 import { countPlayedBars } from '../core/song/played-bars.ts';
 import { SONG_LIMITS } from '../core/song/song-limits.ts';
 
-/** What is wrong with a song as a whole, each finding with the path of its place; empty for a sound one. */
+/** What is wrong with a song as a whole, each finding with its place, counted from 1; empty for a sound one. */
 export function checkSong(document: SongDocument): readonly string[] {
   return [
     ...checkIds(document),
@@ -15,18 +15,18 @@ export function checkSong(document: SongDocument): readonly string[] {
     ...checkRange(document),
     ...linesOf(document).flatMap(({ line, path }) => checkLine(line, path, document.facts.metre)),
     ...checkForm(document),
-    ...(writtenBarsOf(document).length > SONG_LIMITS.writtenBars ? ['map.sections: too many bars'] : []),
+    ...(writtenBarsOf(document).length > SONG_LIMITS.writtenBars ? ['too many bars'] : []),
     ...checkShapes(document),
   ];
 }
 
 function linesOf(document: SongDocument): readonly { readonly line: Line; readonly path: string }[] {
   const inSections = document.map.sections.flatMap(({ lines }, section) =>
-    lines.map((line, index) => ({ line, path: `map.sections.${section}.lines.${index}` })),
+    lines.map((line, index) => ({ line, path: `section ${section + 1}, line ${index + 1}` })),
   );
   const inPasses = document.map.form.flatMap(({ edits }, pass) =>
     edits.flatMap((edit, index) =>
-      edit.kind === 'insert-line' ? [{ line: edit.line, path: `map.form.${pass}.edits.${index}.line` }] : [],
+      edit.kind === 'insert-line' ? [{ line: edit.line, path: `pass ${pass + 1}, difference ${index + 1}` }] : [],
     ),
   );
   return [...inSections, ...inPasses];
@@ -62,7 +62,7 @@ function checkIds(document: SongDocument): readonly string[] {
 function checkNames(document: SongDocument): readonly string[] {
   const names = document.map.sections.map(({ name }) => name.toLowerCase());
   return names.flatMap((name, index) =>
-    names.indexOf(name) < index ? [`map.sections.${index}.name: a section is already called ${name}`] : [],
+    names.indexOf(name) < index ? [`section ${index + 1}: a section is already called ${name}`] : [],
   );
 }
 
@@ -71,9 +71,11 @@ function checkRange({ facts: { melodyRange, metre }, arrangements }: SongDocumen
   const isUpsideDown = melodyRange !== null && melodyRange.lowMidi > melodyRange.highMidi;
   const isUneven = metre.groups !== null && sumOf(metre.groups, (group) => group) !== metre.beats;
   return [
-    ...(isUpsideDown ? ['facts.melodyRange: lowest above highest'] : []),
-    ...singers.flatMap(({ range }) => (range.lowMidi > range.highMidi ? ['wishes.singer: lowest above highest'] : [])),
-    ...(isUneven ? ['facts.metre.groups: do not add up'] : []),
+    ...(isUpsideDown ? ['the melody’s range: lowest above highest'] : []),
+    ...singers.flatMap(({ range }) =>
+      range.lowMidi > range.highMidi ? ['the singer’s range: lowest above highest'] : [],
+    ),
+    ...(isUneven ? ['the metre’s groups do not add up'] : []),
   ];
 }
 
@@ -82,9 +84,9 @@ function checkLine(line: Line, path: string, metre: Metre): readonly string[] {
   const isPastTimes = rounds.some((round) => round > line.times);
   return [
     ...(isPastTimes || new Set(rounds).size < rounds.length
-      ? [`${path}.endings: rounds overlap or pass the last`]
+      ? [`${path}: the endings’ rounds overlap or pass the last`]
       : []),
-    ...(line.cues.length > line.times ? [`${path}.cues: more than rounds`] : []),
+    ...(line.cues.length > line.times ? [`${path}: more first words than rounds`] : []),
     ...barsOfLines([line]).flatMap((bar) =>
       checkBar(bar, metre).map((fault) => `${path}: bar ${bar.id} ${sayFault(fault)}`),
     ),
@@ -105,10 +107,10 @@ function sayFault(fault: BarFault): string {
 function checkForm(document: SongDocument): readonly string[] {
   const sections = new Set(document.map.sections.map(({ id }) => id));
   const missing = document.map.form.flatMap(({ sectionId }, index) =>
-    sections.has(sectionId) ? [] : [`map.form.${index}: there is no section ${sectionId}`],
+    sections.has(sectionId) ? [] : [`pass ${index + 1}: there is no section ${sectionId}`],
   );
   const isTooLong = missing.length === 0 && countPlayedBars(document) > SONG_LIMITS.playedBars;
-  return [...missing, ...(isTooLong ? ['map.form: too many bars'] : [])];
+  return [...missing, ...(isTooLong ? ['the form: too many bars'] : [])];
 }
 
 function checkShapes(document: SongDocument): readonly string[] {
@@ -118,7 +120,7 @@ function checkShapes(document: SongDocument): readonly string[] {
         fingering.shape.length === fingering.fingers.length &&
         fingering.shape.every((fret, string) => (fret !== null && fret > 0) === (fingering.fingers[string] !== null))
           ? []
-          : [`part ${part.id}, shapes.${index}: fingers and frets do not match`],
+          : [`part ${part.id}, shape ${index + 1}: fingers and frets do not match`],
       ),
     ),
   );

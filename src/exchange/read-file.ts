@@ -44,7 +44,9 @@ export function readFile(name: string, bytes: Uint8Array, planner: Planner): Res
     case 'xml':
       return readXmlSong(bytes, source);
     case 'json':
-      return readJson(decodeText(bytes).text, source);
+      return isUnicode(bytes)
+        ? readJson(decodeText(bytes).text, source)
+        : err('It looks like JSON and is not in UTF-8, as JSON has to be: it may have been damaged on the way.');
     case 'text':
       return readTextSong(decodeText(bytes).text, source);
     default:
@@ -102,9 +104,24 @@ function kindOf(bytes: Uint8Array): 'empty' | 'archive' | 'xml' | 'json' | 'text
   return start.startsWith('<') ? 'xml' : /^[{[]\s*["}\]{]/.test(start) ? 'json' : 'text';
 }
 
+/** Whether bytes are what JSON is written in; in any other encoding it would be read as something else without a word. */
+function isUnicode(bytes: Uint8Array): boolean {
+  return decodeText(bytes).encoding.startsWith('utf-');
+}
+
 function titleOf(name: string): string {
   const plain = storable(name.replace(/^.*[/\\]/, '').replace(/\.[^.]+$/, '')).trim();
   return plain.slice(0, SONG_LIMITS.titleCharacters) || UNTITLED;
+}
+
+/** Where JSON could not be read on, from what the engine says; empty where it does not say. */
+function placeOfFault(error: unknown): string {
+  const place = /line (\d+) column (\d+)/.exec(String(error)) ?? /position (\d+)/.exec(String(error));
+  return place === null
+    ? ''
+    : place.length > 2
+      ? ` (line ${place[1]}, column ${place[2]})`
+      : ` (character ${place[1]})`;
 }
 
 function readJson(text: string, { title }: FileSource): Result<ReadFile, Refusal> {
@@ -112,7 +129,7 @@ function readJson(text: string, { title }: FileSource): Result<ReadFile, Refusal
   try {
     value = JSON.parse(text);
   } catch (error) {
-    return err(`It looks like JSON and cannot be read as such: ${String(error).slice(0, 200)}`);
+    return err(`It looks like JSON and cannot be read as such${placeOfFault(error)}.`);
   }
   const backup = backupSchema.safeParse(value);
   if (backup.success) {

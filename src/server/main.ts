@@ -4,24 +4,42 @@ import { basename, dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
+import { listBackups } from './backup/backup-files.ts';
+import { readBackupsOf } from './backup/backup-source.ts';
 import { createBackupRepository } from './backup/repository.ts';
 import { scheduleBackups } from './backup/schedule.ts';
-import { listBackups, writeBackup } from './backup/write-backup.ts';
-import { BACKUPS, LibraryError, openLibrary } from './data-folder/open-library.ts';
-import { addDemoClass } from './demo/demo-class.ts';
-import { addDemoSongs } from './demo/demo-songs.ts';
+import { writeBackup } from './backup/write-backup.ts';
+import { LibraryError } from './data-folder/library-error.ts';
+import { type Library, openLibrary } from './data-folder/open-library.ts';
+import { BACKUPS, placesIn } from './data-folder/places.ts';
+import { watchFolder } from './data-folder/watch-folder.ts';
+import type { Database } from './db/connect.ts';
+import { freeBytesOf } from './db/engine/room.ts';
+import { keepTidy } from './db/tidy.ts';
+import { addDemo, readDemoSongs } from './demo/add-demo.ts';
 import { createPages } from './http/pages.ts';
 import { createServices } from './services.ts';
+import { createStateService } from './state/service.ts';
+import { type LibraryTime, MACHINE_CLOCKS, startLibraryTime } from './time/library-time.ts';
+import { createTimeRepository } from './time/repository.ts';
 
 const DEFAULT_PORT = 5186;
+/** Everything has ended so long after it was asked to, whatever the engine does; in ms. */
+const LAST_BACKUP_MS = 2000;
+const CLOSE_MS = 2000;
+const END_MS = 4700;
+/** How often the disk is looked at while it is too full to save, in ms. */
+const LOOK_MS = 2000;
 
 const here = dirname(fileURLToPath(import.meta.url));
 const port = Number(process.env['PORT'] ?? DEFAULT_PORT);
 const host = process.env['GOLDEN_LADDER_HOST'] ?? '127.0.0.1';
 const extraNames = (process.env['GOLDEN_LADDER_NAMES'] ?? '').split(',').flatMap((name) => name.trim() || []);
-const dataFolder = resolve(process.env['GOLDEN_LADDER_DATA'] ?? 'data');
+const places = placesIn(resolve(process.env['GOLDEN_LADDER_DATA'] ?? 'data'));
 const wantsDemo = process.env['GOLDEN_LADDER_DEMO'] !== 'off';
 const logger = pino({ level: process.env['GOLDEN_LADDER_LOG'] ?? 'warn' }, pino.destination(2));
+
+const demoSongs = () => readDemoSongs(join(here, 'demo-songs.json'));
 
 /** Ends with a sentence on stderr instead of a stack. */
 function stop(message: string): never {
@@ -40,50 +58,113 @@ function listen(app: ReturnType<typeof createApp>): Promise<Server> {
   });
 }
 
+/** What a new library starts with, all of it or nothing; a first start that was cut short is finished by the next. */
+async function putInFirst({ db, settle }: Library, time: LibraryTime): Promise<void> {
+  await db.transaction(async (transaction) => {
+    const services = createServices(transaction as unknown as Database, time);
+    if (wantsDemo && (await services.songs.list()).length === 0) {
+      await addDemo(services, demoSongs());
+    }
+  });
+  await settle();
+}
+
+async function openHere(): Promise<{ readonly library: Library; readonly time: LibraryTime }> {
+  const template = join(here, 'template.tar.gz');
+  const library = await openLibrary(places.folder, {
+    migrationsFolder: join(here, 'db', 'migrations'),
+    templateFile: existsSync(template) ? template : null,
+    say: (sentence) => void process.stderr.write(`${sentence}\n`),
+  });
+  const [newest] = await listBackups(places.backups);
+  const time = await startLibraryTime(createTimeRepository(library.db), MACHINE_CLOCKS, newest?.keptAtMs);
+  if (library.isNew) {
+    await putInFirst(library, time);
+  }
+  return { library, time };
+}
+
 async function start(): Promise<void> {
   if (!Number.isInteger(port) || port < 1 || port > 65_535) {
     stop(`PORT is ${process.env['PORT']}; it has to be a number from 1 to 65535.`);
   }
-  const template = join(here, 'template.tar.gz');
-  const library = await openLibrary(dataFolder, {
-    migrationsFolder: join(here, 'db', 'migrations'),
-    templateFile: existsSync(template) ? template : null,
-  });
-  const backupFolder = join(dataFolder, BACKUPS);
-  const backups = createBackupRepository(library.db);
-  const backUp = (): Promise<string | null> => writeBackup(backups, backupFolder, new Date());
-  const services = createServices(
-    library.db,
-    () => new Date(),
-    async () => {
-      const file = (await backUp()) ?? (await listBackups(backupFolder))[0]?.file ?? null;
+  const { library, time } = await openHere();
+  const { db, engine } = library;
+  const backups = createBackupRepository(db);
+  const writeOne = (): Promise<string | null> =>
+    writeBackup(backups, places.backups, { now: time.now(), runMs: time.runMs() }, async (isWhole) => {
+      if (!isWhole || services.recovery.list().length > 0) {
+        await services.recovery.look();
+      }
+      return services.recovery.list().length === 0;
+    });
+  const services = createServices(db, time, {
+    keep: async () => {
+      const file = (await writeOne()) ?? (await listBackups(places.backups))[0]?.file ?? null;
       return file === null ? null : join(BACKUPS, basename(file));
     },
-  );
-  const { songs, classes } = services;
-  if (library.isNew && wantsDemo) {
-    await addDemoSongs(songs);
-    await addDemoClass(classes);
-  }
-  await songs.purge();
+    source: readBackupsOf(places.backups),
+  });
+  const isShort = (): boolean => engine.state().isShort;
+  const backUp = async (): Promise<void> => {
+    if (!isShort()) {
+      await time.mark();
+      await services.songs.purge();
+    }
+    await writeOne();
+  };
+  const schedule = scheduleBackups(backUp, logger);
+  const state = createStateService({
+    isOpen: engine.isOpen,
+    isShort,
+    freeBytes: () => freeBytesOf(places.folder),
+    backup: schedule.state,
+    unreadable: services.recovery.list,
+  });
   const webFolder = join(here, '..', 'web');
   const pages = existsSync(join(webFolder, 'index.html')) ? await createPages(webFolder) : null;
-  const server = await listen(createApp({ services, pages, logger, extraNames }));
+  const server = await listen(createApp({ services, state, pages, demoSongs, logger, extraNames }));
   process.stdout.write(`Golden Ladder is ready: http://${host}:${port}\n`);
-  const schedule = scheduleBackups(backUp, logger);
-  const close = (): void => {
-    server.close(() => {
-      void schedule
-        .stop()
-        .then(library.close)
-        .then(() => process.exit(0));
-    });
+  const tidying = keepTidy(db, engine, (what) => logger.warn(what));
+  const looking = setInterval(() => void (isShort() && engine.look()), LOOK_MS);
+  const watching = watchFolder(places.library, () => {
+    stop(
+      `The library in ${places.folder} is not there any more: its folder was moved or removed while Golden Ladder was running. What was not saved waits in the browser; put the folder back and start again.`,
+    );
+  });
+  endOn(['SIGTERM', 'SIGINT'], async () => {
+    server.close();
     server.closeAllConnections();
+    clearInterval(looking);
+    watching.stop();
+    tidying.stop();
+    await schedule.stop(LAST_BACKUP_MS);
+    await library.close(CLOSE_MS);
+  });
+}
+
+/** Ends in time when it is told to: as it should be where that can be done, and in any case. */
+function endOn(signals: readonly NodeJS.Signals[], end: () => Promise<void>): void {
+  let isEnding = false;
+  const begin = (): void => {
+    if (!isEnding) {
+      isEnding = true;
+      setTimeout(() => process.kill(process.pid, 'SIGKILL'), END_MS).unref();
+      void end()
+        .catch(() => undefined)
+        .then(() => process.exit(0));
+    }
   };
-  process.once('SIGTERM', close);
-  process.once('SIGINT', close);
+  for (const signal of signals) {
+    process.on(signal, begin);
+  }
 }
 
 start().catch((error: unknown) => {
-  stop(error instanceof LibraryError ? error.message : `Golden Ladder could not start: ${String(error).slice(0, 400)}`);
+  logger.debug({ reason: error instanceof Error ? error.name : 'unknown' }, 'start failed');
+  stop(
+    error instanceof LibraryError
+      ? error.message
+      : 'Golden Ladder could not start, for a reason it does not know. What was saved was not touched.',
+  );
 });

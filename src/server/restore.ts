@@ -2,9 +2,10 @@
 import { existsSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { listBackups } from './backup/backup-files.ts';
 import { restoreBackup } from './backup/restore-backup.ts';
-import { listBackups } from './backup/write-backup.ts';
-import { BACKUPS, LibraryError } from './data-folder/open-library.ts';
+import { LibraryError } from './data-folder/library-error.ts';
+import { placesIn } from './data-folder/places.ts';
 
 const here = dirname(fileURLToPath(import.meta.url));
 const folder = resolve(process.env['GOLDEN_LADDER_DATA'] ?? 'data');
@@ -12,7 +13,7 @@ const [file] = process.argv.slice(2);
 
 async function run(): Promise<number> {
   if (file === undefined) {
-    const backups = await listBackups(join(folder, BACKUPS));
+    const backups = await listBackups(placesIn(folder).backups);
     const list = backups.map((backup) => `  ${backup.file}`).join('\n');
     process.stdout.write(`npm run restore -- FILE\n\nBackups of ${folder}:\n${list || '  none'}\n`);
     return 1;
@@ -21,12 +22,14 @@ async function run(): Promise<number> {
   const files = {
     migrationsFolder: join(here, 'db', 'migrations'),
     templateFile: existsSync(template) ? template : null,
+    say: (sentence: string) => void process.stderr.write(`${sentence}\n`),
   };
-  const { songs, leftOut, movedTo } = await restoreBackup(resolve(file), folder, files, new Date());
+  const { songs, leftOut, movedTo, settle } = await restoreBackup(resolve(file), folder, files, new Date());
   const aside = movedTo === null ? '' : `The library before it lies in ${movedTo}.\n`;
   const missing =
     leftOut.length === 0 ? '' : `${leftOut.length} could not be read and stay in the backup: ${leftOut.join(', ')}\n`;
   process.stdout.write(`${songs} songs are back in ${folder}.\n${missing}${aside}`);
+  await settle();
   return 0;
 }
 
@@ -34,7 +37,7 @@ run()
   .then((code) => process.exit(code))
   .catch((error: unknown) => {
     process.stderr.write(
-      `${error instanceof LibraryError ? error.message : `The backup could not be brought back: ${String(error)}`}\n`,
+      `${error instanceof LibraryError ? error.message : `The backup could not be brought back. The library in ${folder} is as it was.`}\n`,
     );
     process.exit(1);
   });

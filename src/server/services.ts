@@ -2,10 +2,13 @@ import { createClassRepository } from './classes/repository.ts';
 import { type ClassService, createClassService } from './classes/service.ts';
 import type { Database } from './db/connect.ts';
 import { createLibraryService, type KeepLibrary, type LibraryService } from './library/service.ts';
+import { createRecoveryRepository } from './recovery/repository.ts';
+import { type BackupSource, createRecoveryService, type RecoveryService } from './recovery/service.ts';
 import { createSettingsRepository } from './settings/repository.ts';
 import { createSettingsService, type SettingsService } from './settings/service.ts';
 import { createSongRepository } from './songs/repository.ts';
 import { createSongService, type SongService } from './songs/service.ts';
+import type { LibraryTime } from './time/library-time.ts';
 import { createVersionRepository } from './versions/repository.ts';
 import { createVersionService, type VersionService } from './versions/service.ts';
 
@@ -16,17 +19,31 @@ export type Services = {
   readonly settings: SettingsService;
   readonly classes: ClassService;
   readonly library: LibraryService;
+  readonly recovery: RecoveryService;
+};
+
+/** The backups of a library, for the services that need them. */
+export type BackupAccess = { readonly keep: KeepLibrary; readonly source: BackupSource };
+
+/** A library without backups. */
+const NO_BACKUPS: BackupAccess = {
+  keep: async () => null,
+  source: async function* () {
+    // Nothing lies beside this library.
+  },
 };
 
 /** The services over a database; before a library is brought back, the one that is there is kept. */
-export function createServices(db: Database, clock: () => Date, keepLibrary: KeepLibrary = async () => null): Services {
+export function createServices(db: Database, time: LibraryTime, backups: BackupAccess = NO_BACKUPS): Services {
   const songRepository = createSongRepository(db);
-  const versions = createVersionService(createVersionRepository(db), songRepository, clock);
+  const versions = createVersionService(createVersionRepository(db), songRepository, time);
+  const songs = createSongService(songRepository, versions, time);
   return {
     versions,
-    songs: createSongService(songRepository, versions, clock),
+    songs,
     settings: createSettingsService(createSettingsRepository(db)),
-    classes: createClassService(createClassRepository(db), clock),
-    library: createLibraryService(db, clock, keepLibrary),
+    classes: createClassService(createClassRepository(db), time.now),
+    library: createLibraryService(db, time, backups.keep),
+    recovery: createRecoveryService(createRecoveryRepository(db), songs, backups.source, time),
   };
 }

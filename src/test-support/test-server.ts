@@ -2,8 +2,11 @@ import type { Server } from 'node:http';
 import { pino } from 'pino';
 import { createApp } from '../server/app.ts';
 import { type Database, openDatabase } from '../server/db/connect.ts';
+import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { createServices, type Services } from '../server/services.ts';
 import { createSongRepository } from '../server/songs/repository.ts';
+import { startLibraryTime } from '../server/time/library-time.ts';
+import { createTimeRepository } from '../server/time/repository.ts';
 import { MIGRATIONS, templateFile } from './database-template.ts';
 
 /** A real server over a real database in memory, on a free port of this machine. */
@@ -22,15 +25,17 @@ export type TestServer = {
 
 /** Starts one; `stop` and `start` take it off the line and back with its data. */
 export async function startTestServer(options: { readonly requestsInTenSeconds?: number } = {}): Promise<TestServer> {
-  const database = await openDatabase(undefined, MIGRATIONS, templateFile());
+  const database = await openDatabase({ folder: null, migrationsFolder: MIGRATIONS, template: templateFile() });
   const time = { now: new Date('2026-03-01T12:00:00Z') };
   const log: string[] = [];
   const repository = createSongRepository(database.db);
-  const services = createServices(database.db, () => time.now);
+  const clocks = { now: () => time.now, steadyMs: () => time.now.getTime() };
+  const services = createServices(database.db, await startLibraryTime(createTimeRepository(database.db), clocks));
   const logger = pino({ level: 'debug' }, { write: (line: string) => void log.push(line) });
   const app = createApp({
     services,
     pages: null,
+    demoSongs: createDemoSongs,
     logger,
     requestsInTenSeconds: options.requestsInTenSeconds ?? 1_000_000,
   });

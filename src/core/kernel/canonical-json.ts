@@ -6,3 +6,8 @@ export function toCanonicalJson(value: unknown): string {
       : inner,
   );
 }
+
+/** Whether two values have one canonical JSON; what is not there counts as null. */
+export function isSameJson(a: unknown, b: unknown): boolean {
+  return toCanonicalJson(a ?? null) === toCanonicalJson(b ?? null);
+}

@@ -77,15 +77,18 @@ function playBar(document: SongDocument, visit: Visit, played: readonly PlayedBa
     const { key, tempo } = document.facts;
     return { ...visit, ...own, number, startTick: 0, key: bar.key ?? key, tempo: bar.tempo ?? tempo };
   }
-  const repeated = { metre: before.metre, lengthTicks: before.lengthTicks, slots: before.slots.map(withoutMarks) };
   return {
     ...visit,
-    ...(bar.same ? repeated : contentOf(bar, document.facts.metre)),
+    ...(bar.same ? repeatedOf(before) : contentOf(bar, document.facts.metre)),
     number: before.number + 1,
     startTick: before.startTick + before.lengthTicks,
     key: bar.key ?? before.key,
     tempo: bar.tempo ?? before.tempo,
   };
+}
+
+function repeatedOf({ metre, lengthTicks, slots }: PlayedBar): Pick<PlayedBar, 'metre' | 'lengthTicks' | 'slots'> {
+  return { metre, lengthTicks, slots: slots.map(withoutMarks) };
 }
 
 function contentOf(bar: Bar, songMetre: Metre): Pick<PlayedBar, 'metre' | 'lengthTicks' | 'slots'> {

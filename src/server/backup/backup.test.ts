@@ -4,14 +4,16 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import { afterAll, describe, expect, test } from 'vitest';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
+import { plainTime } from '../../test-support/plain-time.ts';
 import { openLibrary } from '../data-folder/open-library.ts';
 import { createDemoClass } from '../demo/demo-class.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
 import { createServices } from '../services.ts';
-import { createBackupRepository } from './repository.ts';
+import { listBackups } from './backup-files.ts';
+import { type BackupRepository, createBackupRepository } from './repository.ts';
 import { restoreBackup } from './restore-backup.ts';
 import { scheduleBackups } from './schedule.ts';
-import { listBackups, writeBackup } from './write-backup.ts';
+import { writeBackup } from './write-backup.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'backup-'));
 const files = { migrationsFolder: MIGRATIONS, templateFile: templateFile() };
@@ -19,12 +21,23 @@ afterAll(() => rmSync(root, { recursive: true, force: true }));
 
 const NOW = new Date('2026-05-04T10:20:30.400Z');
 const later = (hours: number): Date => new Date(NOW.getTime() + hours * 3_600_000);
+/** A moment of a library that has run so many hours. */
+const ranFor = (hours: number) => ({ now: later(hours), runMs: hours * 3_600_000 });
+
+/** A library with nothing but settings. */
+const emptyLibrary = (settings: () => unknown): BackupRepository => ({
+  eachSong: async () => true,
+  readRest: async () => ({ kind: 'golden-ladder-library', backupVersion: 2, classes: [], settings: settings() }),
+});
 
 describe('backups', () => {
   test('are written whole, only when something changed, and bring every song back as it was', async () => {
     const [data, backups] = [join(root, 'data'), join(root, 'data', 'backups')];
     const library = await openLibrary(data, files);
-    const { songs, settings, classes } = createServices(library.db, () => NOW);
+    const { songs, settings, classes } = createServices(
+      library.db,
+      plainTime(() => NOW),
+    );
     const repository = createBackupRepository(library.db);
     const [document] = createDemoSongs();
     const kept = await songs.create({ document: document as never });
@@ -33,21 +46,24 @@ describe('backups', () => {
     await settings.change({ chordStyle: 'signs' });
     const wednesday = await classes.create(createDemoClass());
 
-    const file = await writeBackup(repository, backups, NOW);
-    expect(file).toBe(join(backups, 'library-2026-05-04T10-20-30-400Z.json'));
-    expect(await writeBackup(repository, backups, later(1))).toBeNull();
+    const file = await writeBackup(repository, backups, ranFor(0));
+    expect(file).toBe(join(backups, 'library-000001-m0000000-2026-05-04T10-20-30-400Z.json'));
+    expect(await writeBackup(repository, backups, ranFor(1))).toBeNull();
     await songs.create({ title: 'New' });
-    expect(await writeBackup(repository, backups, later(2))).not.toBeNull();
+    expect(await writeBackup(repository, backups, ranFor(2))).not.toBeNull();
     expect(readdirSync(backups)).toHaveLength(2);
 
-    await expect(restoreBackup(file ?? '', data, files, later(3))).rejects.toThrow(/Stop it first/);
+    await expect(restoreBackup(file ?? '', data, files, later(3))).rejects.toThrow(/stop it first/);
     await library.close();
     const restored = await restoreBackup(file ?? '', data, files, later(3));
     expect(restored).toMatchObject({ songs: 2, leftOut: [] });
     expect(existsSync(restored.movedTo ?? '')).toBe(true);
 
     const again = await openLibrary(data, files);
-    const services = createServices(again.db, () => later(4));
+    const services = createServices(
+      again.db,
+      plainTime(() => later(4)),
+    );
     expect(await services.songs.list()).toMatchObject([{ title: 'Tin Roof Almanac', revision: 1 }]);
     expect((await services.songs.open(kept.id)).document).toEqual(document);
     await services.songs.restore(deleted.id);
@@ -71,7 +87,7 @@ describe('backups', () => {
       await expect(restoreBackup(broken, data, files, NOW)).rejects.toThrow(/Nothing was changed/);
     }
     await expect(restoreBackup(join(root, 'nowhere.json'), data, files, NOW)).rejects.toThrow(/Nothing was changed/);
-    expect(readdirSync(data)).toEqual(['library']);
+    expect(readdirSync(data).sort()).toEqual(['first-start', 'folder.lock', 'library', 'room.reserve']);
   });
 
   test('keep what cannot be read in the file and name it', async () => {
@@ -85,25 +101,25 @@ describe('backups', () => {
       { ...song, id: ids[1], document: { formatVersion: 99 } },
     ];
     writeFileSync(file, JSON.stringify({ kind: 'golden-ladder-library', backupVersion: 1, songs, settings: null }));
-    expect(await restoreBackup(file, data, files, NOW)).toEqual({ songs: 1, leftOut: [ids[1]], movedTo: null });
+    expect(await restoreBackup(file, data, files, NOW)).toMatchObject({ songs: 1, leftOut: [ids[1]], movedTo: null });
   });
 
   test('that cannot be written leave no half file, are said in the log, and stop nothing', async () => {
     const log: string[] = [];
     const logger = pino({ level: 'warn' }, { write: (line: string) => void log.push(line) });
-    const repository = { readSongs: async () => [], readClasses: async () => [], readSettings: async () => null };
-    const schedule = scheduleBackups(() => writeBackup(repository, '/dev/full/backups', NOW), logger);
-    await schedule.stop();
+    const repository = emptyLibrary(() => null);
+    const schedule = scheduleBackups(() => writeBackup(repository, '/dev/full/backups', ranFor(0)), logger);
+    await schedule.stop(60_000);
     expect(log.join('')).toContain('no backup could be written');
   });
 
   test('are thinned by age', async () => {
     const folder = join(root, 'thinned');
     let title = 0;
-    const repository = { readSongs: async () => [], readClasses: async () => [], readSettings: async () => title };
+    const repository = emptyLibrary(() => title);
     for (let hour = 0; hour < 24 * 40; hour += 6) {
       title += 1;
-      await writeBackup(repository, folder, later(hour));
+      await writeBackup(repository, folder, ranFor(hour));
     }
     const kept = await listBackups(folder);
     expect(kept.length).toBeLessThan(45);

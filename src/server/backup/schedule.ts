@@ -1,28 +1,65 @@
 import type { Logger } from 'pino';
+import type { BackupTrouble } from '../../contract/state-schema.ts';
+import { BackupError } from './write-backup.ts';
+
+/** Since when backups fail, and why; null since when they do not. */
+export type BackupState = { readonly failingSince: Date | null; readonly trouble: BackupTrouble };
 
 /** Backups while the program runs: one now, one every so often, and one when it ends. */
-export type BackupSchedule = { readonly stop: () => Promise<void> };
+export type BackupSchedule = {
+  readonly state: () => BackupState;
+  /** The last one, which is given at most so many ms. */
+  readonly stop: (ms: number) => Promise<void>;
+};
 
 const EVERY_MS = 60 * 60 * 1000;
+/** A backup that failed is tried again sooner, so that it is there soon after there is room. */
+const AGAIN_MS = 60 * 1000;
 
-/** Starts the schedule. A backup that fails is said in the log and tried again later; it never stops the program. */
+/** Starts the schedule. A backup that fails is said, in the log and in the state, and tried again; it never stops the program. */
 export function scheduleBackups(backUp: () => Promise<unknown>, logger: Logger): BackupSchedule {
+  let state: BackupState = { failingSince: null, trouble: 'other' };
   let current: Promise<void> = Promise.resolve();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let isEnding = false;
+  const runOnce = async (): Promise<void> => {
+    try {
+      await backUp();
+      state = { failingSince: null, trouble: 'other' };
+    } catch (error) {
+      state = { failingSince: state.failingSince ?? new Date(), trouble: troubleOf(error) };
+      logger.warn({ reason: reasonOf(error) }, 'no backup could be written');
+    }
+    if (!isEnding) {
+      timer = setTimeout(() => void run(), state.failingSince === null ? EVERY_MS : AGAIN_MS);
+      timer.unref();
+    }
+  };
   const run = (): Promise<void> => {
-    current = current.then(async () => {
-      await backUp().catch((error: unknown) => {
-        logger.warn({ reason: error instanceof Error ? error.message : String(error) }, 'no backup could be written');
-      });
-    });
+    clearTimeout(timer);
+    current = current.then(runOnce);
     return current;
   };
   void run();
-  const timer = setInterval(() => void run(), EVERY_MS);
-  timer.unref();
   return {
-    stop: () => {
-      clearInterval(timer);
-      return run();
+    state: () => state,
+    stop: async (ms) => {
+      isEnding = true;
+      await Promise.race([run(), new Promise((resolve) => setTimeout(resolve, ms).unref())]);
+      clearTimeout(timer);
     },
   };
+}
+
+function troubleOf(error: unknown): BackupTrouble {
+  const code = error instanceof Error && 'code' in error ? error.code : null;
+  if (error instanceof BackupError || code === 'ENOSPC' || code === 'EDQUOT') {
+    return 'no-room';
+  }
+  return code === 'EACCES' || code === 'EPERM' || code === 'EROFS' ? 'no-right' : 'other';
+}
+
+/** The first line of what went wrong: database errors carry what a query was given. */
+function reasonOf(error: unknown): string {
+  return error instanceof Error ? (error.message.split('\n')[0] ?? '').slice(0, 200) : 'unknown';
 }

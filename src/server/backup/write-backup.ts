@@ -1,69 +1,95 @@
 /*
- * Backups beside the database: one JSON file at a time, named by its moment.
+ * Backups beside the database: one JSON file at a time.
  *
- * A file is written under another name, brought to the disk, and then renamed, so that a file with a backup's name is
- * always whole. When nothing changed since the newest backup none is written. Old ones are thinned by age.
+ * A file is on the disk before it has a backup's name, so that what has one is always whole. When nothing changed since the newest
+ * backup none is written. Old ones are thinned by age; none is while songs of the library cannot be read, since an old backup may be
+ * all there is of them.
  */
-import { mkdir, open, readdir, readFile, rename, rm } from 'node:fs/promises';
-import { join } from 'node:path';
+import { createHash } from 'node:crypto';
+import { createReadStream } from 'node:fs';
 import { toCanonicalJson } from '../../core/kernel/canonical-json.ts';
+import { beginFile, makeFolder, removeDurably, removeUnfinished } from '../data-folder/durable-files.ts';
+import { freeBytesOf, LEAST_FREE_BYTES } from '../db/engine/room.ts';
 import { BACKUPS_KEPT, listExpired } from '../versions/thinning.ts';
-import { type BackupRepository, gatherBackup } from './repository.ts';
+import { listBackups, nextBackupFile } from './backup-files.ts';
+import type { BackupRepository } from './repository.ts';
 
-/** A backup in its folder. */
-export type BackupFile = { readonly file: string; readonly madeAt: Date };
+/** When a backup is written: by the machine's clock, and in ms of the library's time. */
+export type BackupMoment = { readonly now: Date; readonly runMs: number };
 
-const NAME = /^library-(\d{4}-\d\d-\d\d)T(\d\d)-(\d\d)-(\d\d)-(\d{3})Z\.json$/;
+/** Asked before old backups are thinned, with whether the whole library could be read. */
+export type MayThin = (isWhole: boolean) => Promise<boolean>;
 
-/** The backups of a folder, newest first; none where the folder is not there. */
-export async function listBackups(folder: string): Promise<readonly BackupFile[]> {
-  const names = await readdir(folder).catch((): string[] => []);
-  return names
-    .flatMap((name): readonly BackupFile[] => {
-      const match = NAME.exec(name);
-      return match === null
-        ? []
-        : [
-            {
-              file: join(folder, name),
-              madeAt: new Date(`${match[1]}T${match[2]}:${match[3]}:${match[4]}.${match[5]}Z`),
-            },
-          ];
-    })
-    .sort((a, b) => b.madeAt.getTime() - a.madeAt.getTime());
+/** Why no backup could be written. */
+export class BackupError extends Error {
+  override readonly name = 'BackupError';
 }
 
 /** Writes a backup when something changed since the newest one, and thins the old ones; answers its file, or null. */
-export async function writeBackup(repository: BackupRepository, folder: string, now: Date): Promise<string | null> {
-  const text = toCanonicalJson(await gatherBackup(repository));
-  await mkdir(folder, { recursive: true });
+export async function writeBackup(
+  repository: BackupRepository,
+  folder: string,
+  { now, runMs }: BackupMoment,
+  mayThin: MayThin = async (isWhole) => isWhole,
+): Promise<string | null> {
+  await makeFolder(folder);
+  await removeUnfinished(folder);
   const before = await listBackups(folder);
-  const [newest] = before;
-  if (newest !== undefined && (await readFile(newest.file, 'utf8').catch(() => '')) === text) {
-    return null;
-  }
-  const file = join(folder, `library-${now.toISOString().replace(/[:.]/g, '-')}.json`);
-  await writeSafely(file, text);
-  for (const expired of listExpired([...before, { file, madeAt: now }], now, BACKUPS_KEPT)) {
-    await rm(expired.file, { force: true });
-  }
-  return file;
-}
-
-/** Writes a file so that it is either whole or not there, also after a power cut. */
-async function writeSafely(file: string, text: string): Promise<void> {
-  const unfinished = `${file}.unfinished`;
-  const handle = await open(unfinished, 'w');
+  const made = nextBackupFile(folder, before, now, runMs);
+  const writing = await beginFile(made.file);
   try {
-    await handle.writeFile(text, 'utf8');
-    await handle.sync();
+    const { hash, isWhole } = await writeLibrary(repository, async (text) => {
+      if (freeBytesOf(folder) < LEAST_FREE_BYTES) {
+        throw new BackupError('there is no room for it');
+      }
+      await writing.write(text);
+    });
+    const [newest] = before;
+    if (newest !== undefined && (await hashOf(newest.file)) === hash) {
+      await writing.discard();
+      return null;
+    }
+    await writing.finish();
+    for (const { file } of (await mayThin(isWhole)) ? listExpired([...before, made], runMs, BACKUPS_KEPT) : []) {
+      await removeDurably(file);
+    }
+    return made.file;
   } catch (error) {
-    await handle.close();
-    await rm(unfinished, { force: true });
+    await writing.discard();
     throw error;
   }
-  await handle.close();
-  await rename(unfinished, file);
-  const folder = await open(join(file, '..'), 'r');
-  await folder.sync().finally(() => folder.close());
+}
+
+/** The canonical JSON of a library, song by song, so that it is never held as a whole; its hash tells whether anything changed. */
+async function writeLibrary(repository: BackupRepository, write: (text: string) => Promise<void>) {
+  const hash = createHash('sha256');
+  const put = async (text: string): Promise<void> => {
+    hash.update(text);
+    await write(text);
+  };
+  const rest = toCanonicalJson({ ...(await repository.readRest()), songs: [] });
+  await put(rest.slice(0, -END.length));
+  let separator = '';
+  const isWhole = await repository.eachSong(async (song) => {
+    await put(separator + toCanonicalJson(song));
+    separator = ',';
+  });
+  await put(END);
+  return { hash: hash.digest('hex'), isWhole };
+}
+
+/** How a backup ends: its songs are the last of its parts in the order of their names. */
+const END = ']}';
+
+/** The hash of a file's contents; of one that cannot be read, nothing's. */
+async function hashOf(file: string): Promise<string> {
+  const hash = createHash('sha256');
+  try {
+    for await (const piece of createReadStream(file)) {
+      hash.update(piece as Buffer);
+    }
+  } catch {
+    return '';
+  }
+  return hash.digest('hex');
 }

@@ -1,5 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import type { ClassId } from '../../contract/class-schema.ts';
+import { nextRevision } from '../../contract/revision.ts';
 import type { GuitarClass } from '../../core/song/guitar-class.ts';
 import type { Database } from '../db/connect.ts';
 import { classes } from '../db/schema.ts';
@@ -32,7 +33,7 @@ export function createClassRepository(db: Database) {
     async update(id: ClassId, base: number, value: GuitarClass): Promise<number | null> {
       const [row] = await db
         .update(classes)
-        .set({ value, revision: base + 1 })
+        .set({ value, revision: nextRevision(base) })
         .where(and(eq(classes.id, id), eq(classes.revision, base)))
         .returning({ revision: classes.revision });
       return row?.revision ?? null;

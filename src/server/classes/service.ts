@@ -14,7 +14,7 @@ import type { ClassRepository, ClassRow } from './repository.ts';
 export type ClassService = ReturnType<typeof createClassService>;
 
 /** Classes with the rules for saving them: none goes over a newer one. */
-export function createClassService(repository: ClassRepository, clock: () => Date) {
+export function createClassService(repository: ClassRepository, now: () => Date) {
   return {
     async list(): Promise<readonly OpenClass[]> {
       return (await repository.list()).flatMap(readRow).sort((a, b) => a.value.name.localeCompare(b.value.name));
@@ -22,7 +22,7 @@ export function createClassService(repository: ClassRepository, clock: () => Dat
 
     async create(value: GuitarClass): Promise<OpenClass> {
       const id = classIdSchema.parse(randomUUID());
-      await repository.insert(id, value, clock());
+      await repository.insert(id, value, now());
       return { id, revision: 1, value };
     },
 

@@ -5,9 +5,12 @@ import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, test } from 'vitest';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
+import { plainTime } from '../../test-support/plain-time.ts';
 import { createServices } from '../services.ts';
 import { lockFolder } from './folder-lock.ts';
-import { complaintAboutRoom, LibraryError, openLibrary } from './open-library.ts';
+import { LibraryError } from './library-error.ts';
+import { complaintAboutRoom, NEW_LIBRARY_BYTES, openLibrary } from './open-library.ts';
+import { placesIn } from './places.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'library-'));
 const files = { migrationsFolder: MIGRATIONS, templateFile: templateFile() };
@@ -15,11 +18,11 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 describe('a data folder', () => {
   test('is locked by one process at a time', async () => {
-    const first = await lockFolder(folder);
+    const first = await lockFolder(folder, placesIn(folder).lock);
     expect(first).not.toBeNull();
-    expect(await lockFolder(folder)).toBeNull();
+    expect(await lockFolder(folder, placesIn(folder).lock)).toBeNull();
     await first?.release();
-    const again = await lockFolder(folder);
+    const again = await lockFolder(folder, placesIn(folder).lock);
     expect(again).not.toBeNull();
     await again?.release();
   });
@@ -28,7 +31,11 @@ describe('a data folder', () => {
     const data = join(folder, 'deep', 'data');
     const library = await openLibrary(data, files);
     expect(library.isNew).toBe(true);
-    const songs = createServices(library.db, () => new Date()).songs;
+    await library.settle();
+    const songs = createServices(
+      library.db,
+      plainTime(() => new Date()),
+    ).songs;
     const { id } = await songs.create({ title: 'Kept' });
     await expect(openLibrary(data, files)).rejects.toThrow(LibraryError);
     await expect(openLibrary(data, files)).rejects.toThrow(/Another Golden Ladder/);
@@ -36,7 +43,10 @@ describe('a data folder', () => {
 
     const again = await openLibrary(data, files);
     expect(again.isNew).toBe(false);
-    const kept = createServices(again.db, () => new Date()).songs;
+    const kept = createServices(
+      again.db,
+      plainTime(() => new Date()),
+    ).songs;
     expect((await kept.open(id)).document.facts.title).toBe('Kept');
     await again.close();
     expect(existsSync(join(data, 'library.unfinished'))).toBe(false);
@@ -62,7 +72,7 @@ describe('a data folder', () => {
     await expect(refusal).rejects.toThrow(/damaged/);
     await expect(refusal).rejects.toThrow(/npm run restore -- .*10-20-30-400Z\.json/);
     expect(fingerprintOf(data)).toBe(before);
-    expect(await lockFolder(data).then((lock) => lock?.release())).toBeUndefined();
+    expect(await lockFolder(data, placesIn(data).lock).then((lock) => lock?.release())).toBeUndefined();
   });
 
   test('of a newer version is refused and stays as it is', async () => {
@@ -84,8 +94,9 @@ describe('a data folder', () => {
   });
 
   test('on a full disk is refused before anything is touched', () => {
-    expect(complaintAboutRoom(10 * 1024 * 1024, '/somewhere')).toMatch(/is full: 10 MB are free, 64 MB are needed/);
-    expect(complaintAboutRoom(64 * 1024 * 1024, '/somewhere')).toBeNull();
+    expect(complaintAboutRoom(10 * 1024 * 1024, '/somewhere')).toMatch(/is full: 10 MB are free, 32 MB are needed/);
+    expect(complaintAboutRoom(32 * 1024 * 1024, '/somewhere')).toBeNull();
+    expect(complaintAboutRoom(64 * 1024 * 1024, '/somewhere', NEW_LIBRARY_BYTES)).toMatch(/112 MB are needed/);
   });
 });
 

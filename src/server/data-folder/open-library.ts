@@ -1,134 +1,160 @@
 import { existsSync } from 'node:fs';
-import { mkdir, open, rename, rm, stat, statfs } from 'node:fs/promises';
+import { mkdir, open, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { extract } from 'tar';
-import { listBackups } from '../backup/write-backup.ts';
-import { type Database, NewerDatabaseError, openDatabase } from '../db/connect.ts';
+import { listBackups } from '../backup/backup-files.ts';
+import { type OpenedDatabase, openDatabase } from '../db/connect.ts';
+import { freeBytesOf, sizeOf } from '../db/engine/room.ts';
+import { makeFolder, moveDurably, removeDurably, removeUnfinished, writeFileWhole } from './durable-files.ts';
+import { finishRestore } from './finish-restore.ts';
 import { type FolderLock, lockFolder } from './folder-lock.ts';
+import { LibraryError, sayWhyNot } from './library-error.ts';
+import { type FolderPlaces, placesIn } from './places.ts';
+import { unpackTemplate } from './unpack-template.ts';
 
-/** Why the library cannot be opened, in a sentence that says what to do. */
-export class LibraryError extends Error {
-  override readonly name = 'LibraryError';
-}
+/** An open library: its database, whether it still lacks what a new one starts with, and how to close it. */
+export type Library = OpenedDatabase & {
+  readonly isNew: boolean;
+  /** Called once a new library has what it starts with. */
+  readonly settle: () => Promise<void>;
+};
 
-/** An open library: its database, whether the folder is new, and how to close it. */
-export type Library = { readonly db: Database; readonly isNew: boolean; readonly close: () => Promise<void> };
-
-/** Where the parts of the build lie that the library needs. */
-export type LibraryFiles = { readonly migrationsFolder: string; readonly templateFile: string | null };
-
-/** The database inside a data folder. */
-export const DATABASE = 'library';
-/** The backups inside a data folder. */
-export const BACKUPS = 'backups';
-const UNFINISHED = 'library.unfinished';
+/** Where the parts of the build lie that the library needs, and who hears what is said while it is opened. */
+export type LibraryFiles = {
+  readonly migrationsFolder: string;
+  readonly templateFile: string | null;
+  readonly say?: (sentence: string) => void;
+};
 
 /**
  * Opens the library in a data folder, creating both when they are not there. A new database is made beside its place and
- * moved there when it is complete, so that a start that was cut short leaves nothing half made. What cannot be opened is
- * left as it is.
+ * moved there when it is complete, so that a start that was cut short leaves nothing half made; what is still to be put into it
+ * is remembered until it is in. What cannot be opened is left as it is.
  */
 export async function openLibrary(folder: string, files: LibraryFiles): Promise<Library> {
-  const lock = await takeFolder(folder);
-  const database = join(folder, DATABASE);
-  const isNew = !existsSync(database);
+  const places = placesIn(folder);
+  const say = files.say ?? (() => undefined);
+  const lock = await takeFolder(places);
   try {
-    await checkRoom(folder);
-    await (isNew ? createDatabase(folder, files) : checkWhole(database));
-    const { db, close } = await openDatabase(database, files.migrationsFolder, null);
-    return { db, isNew, close: () => closeAll(close, lock) };
+    await finishRestore(places, say);
+    const isThere = existsSync(places.library);
+    checkRoom(places, isThere ? LEAST_ROOM_BYTES : NEW_LIBRARY_BYTES);
+    await (isThere ? prepare(places, say) : createDatabase(places, files));
+    const opened = await openDatabase({
+      folder: places.library,
+      migrationsFolder: files.migrationsFolder,
+      reserve: places.reserve,
+      say,
+    });
+    return {
+      ...opened,
+      isNew: existsSync(places.firstStart),
+      settle: () => removeDurably(places.firstStart),
+      close: (ms) => opened.close(ms).finally(lock.release),
+    };
   } catch (error) {
     await lock.release();
-    throw error instanceof LibraryError ? error : new LibraryError(await sayWhyNot(error, folder));
+    const [newest] = await listBackups(places.backups);
+    throw error instanceof LibraryError
+      ? error
+      : new LibraryError(sayWhyNot(error, folder, newest === undefined ? null : newest.file));
   }
 }
 
 /** Makes sure that the folder is there, can be written, and belongs to this process alone. */
-async function takeFolder(folder: string): Promise<FolderLock> {
+export async function takeFolder({ folder, lock: lockFile }: FolderPlaces): Promise<FolderLock> {
   try {
-    await mkdir(folder, { recursive: true });
+    await makeFolder(folder);
     const probe = join(folder, 'writable.probe');
     await open(probe, 'w').then((handle) => handle.close());
     await rm(probe, { force: true });
   } catch (error) {
     throw new LibraryError(
-      `The data folder ${folder} cannot be written (${reasonOf(error)}). Give yourself the right to write there, or set GOLDEN_LADDER_DATA to another folder.`,
+      `The data folder ${folder} cannot be written (${codeOf(error)}). Give yourself the right to write there, or set GOLDEN_LADDER_DATA to another folder.`,
     );
   }
-  const lock = await lockFolder(folder);
+  const lock = await lockFolder(folder, lockFile);
   if (lock === null) {
     throw new LibraryError(
       `Another Golden Ladder is using the data folder ${folder}. Use that one, or stop it first; two at once would lose data.`,
     );
   }
+  await removeUnfinished(folder);
   return lock;
 }
 
-/** Room that the database needs to work at all: its journal alone grows by 16 MB at a time. */
-const LEAST_ROOM_BYTES = 64 * 1024 * 1024;
+const MEGABYTE = 1024 * 1024;
+/** Room that the database needs to open: its journal grows by 16 MB at a time. */
+const LEAST_ROOM_BYTES = 32 * MEGABYTE;
+/** Room that a new library takes, its reserve included. */
+export const NEW_LIBRARY_BYTES = 112 * MEGABYTE;
 
-async function checkRoom(folder: string): Promise<void> {
-  const { bavail, bsize } = await statfs(folder);
-  const complaint = complaintAboutRoom(bavail * bsize, folder);
+/** The reserve counts as room: it is there to be given up. */
+function checkRoom({ folder, reserve }: FolderPlaces, needed: number): void {
+  const complaint = complaintAboutRoom(freeBytesOf(folder) + sizeOf(reserve), folder, needed);
   if (complaint !== null) {
     throw new LibraryError(complaint);
   }
 }
 
 /** What is wrong with so much free room, in a sentence; null for enough. */
-export function complaintAboutRoom(freeBytes: number, folder: string): string | null {
-  return freeBytes >= LEAST_ROOM_BYTES
+export function complaintAboutRoom(
+  freeBytes: number,
+  folder: string,
+  needed: number = LEAST_ROOM_BYTES,
+): string | null {
+  return freeBytes >= needed
     ? null
-    : `The disk of the data folder ${folder} is full: ${Math.floor(freeBytes / 1024 / 1024)} MB are free, ${LEAST_ROOM_BYTES / 1024 / 1024} MB are needed. Make room and start again; nothing was changed.`;
+    : `The disk of the data folder ${folder} is full: ${Math.floor(freeBytes / MEGABYTE)} MB are free, ${needed / MEGABYTE} MB are needed. Make room and start again; nothing was changed.`;
 }
 
 /** Files without which a database is none; the engine would make a new one over what is left. */
 const ESSENTIAL_FILES = ['PG_VERSION', 'global/pg_control', 'base', 'pg_wal'] as const;
+/** The engine's own lock. The folder is this process's alone by now, so one that lies here is of a process that is gone. */
+const ENGINE_LOCK = 'postmaster.pid';
 
-async function checkWhole(database: string): Promise<void> {
+/** Looks whether a library is whole enough to be opened, and takes away what an end without closing left. */
+async function prepare({ library }: FolderPlaces, say: (sentence: string) => void): Promise<void> {
   for (const name of ESSENTIAL_FILES) {
-    const found = await stat(join(database, name)).catch(() => null);
+    const found = await stat(join(library, name)).catch((error: unknown) => {
+      if (codeOf(error) === 'ENOENT' || codeOf(error) === 'ENOTDIR') {
+        return null;
+      }
+      throw error;
+    });
     if (found === null || (found.isFile() && found.size === 0)) {
       throw new Error(`${name} is missing or empty`);
     }
   }
-}
-
-async function sayWhyNot(error: unknown, folder: string): Promise<string> {
-  if (error instanceof NewerDatabaseError) {
-    return `The library in ${folder} was made by a newer Golden Ladder. Update this one, or choose another folder with GOLDEN_LADDER_DATA; nothing was changed.`;
+  const lock = join(library, ENGINE_LOCK);
+  if (existsSync(lock)) {
+    say(
+      'The library was not closed the last time. It is being looked through and brought to the disk; nothing that was saved is lost.',
+    );
+    await removeDurably(lock);
   }
-  const [newest] = await listBackups(join(folder, BACKUPS));
-  const wayOut =
-    newest === undefined
-      ? 'There is no backup beside it; keep the folder, and choose another with GOLDEN_LADDER_DATA to go on.'
-      : `The newest backup can be brought back with: npm run restore -- ${newest.file}`;
-  return `The library in ${folder} is damaged (${reasonOf(error)}). It was left as it is. ${wayOut}`;
 }
 
 /** Unpacks the template; without one (in development) the database is made from nothing, which takes seconds. */
-async function createDatabase(folder: string, files: LibraryFiles): Promise<void> {
-  const unfinished = join(folder, UNFINISHED);
-  await rm(unfinished, { recursive: true, force: true });
-  if (files.templateFile === null) {
-    const { close } = await openDatabase(unfinished, files.migrationsFolder, null);
+async function createDatabase(places: FolderPlaces, files: LibraryFiles): Promise<void> {
+  await buildDatabase(places.unfinished, files);
+  await writeFileWhole(places.firstStart, 'A new library: the next start puts in what it starts with.\n');
+  await moveDurably(places.unfinished, places.library);
+}
+
+/** Makes an empty database in a folder, in the place of what is left of an earlier try; all of it is on the disk. */
+export async function buildDatabase(database: string, { templateFile, migrationsFolder }: LibraryFiles): Promise<void> {
+  await removeDurably(database);
+  if (templateFile === null) {
+    const { close } = await openDatabase({ folder: database, migrationsFolder });
     await close();
   } else {
-    await mkdir(unfinished);
-    await extract({ file: files.templateFile, cwd: unfinished });
+    await mkdir(database, { mode: 0o700 });
+    await unpackTemplate(templateFile, database);
+    await rm(join(database, ENGINE_LOCK), { force: true });
   }
-  await rename(unfinished, join(folder, DATABASE));
 }
 
-async function closeAll(close: () => Promise<void>, lock: FolderLock): Promise<void> {
-  await close();
-  await lock.release();
-}
-
-/** The first line of an error's message: database errors carry pages of their own source. */
-function reasonOf(error: unknown): string {
-  const isCoded = error instanceof Error && 'code' in error && typeof error.code === 'string';
-  return isCoded
-    ? String(error.code)
-    : ((error instanceof Error ? error.message : String(error)).split('\n')[0]?.slice(0, 200) ?? '');
+/** The system's code of an error, for people who look it up. */
+function codeOf(error: unknown): string {
+  return error instanceof Error && 'code' in error && typeof error.code === 'string' ? error.code : 'unknown';
 }

@@ -1,40 +1,102 @@
-import { readFile } from 'node:fs/promises';
 import { PGlite } from '@electric-sql/pglite';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
-import { drizzle, type PgliteDatabase } from 'drizzle-orm/pglite';
-import { migrate } from 'drizzle-orm/pglite/migrator';
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import { drizzle as drizzleInMemory } from 'drizzle-orm/pglite';
+import { migrate as migrateInMemory } from 'drizzle-orm/pglite/migrator';
+import pg from 'pg';
+import { createEngine, type Engine } from './engine/engine.ts';
+import { ENGINE_PATIENCE, EngineInterrupted, type EnginePatience, EngineRefused } from './engine/engine-errors.ts';
+import { EngineStream } from './engine/engine-stream.ts';
 import * as schema from './schema.ts';
 
-/** The library's database. */
-export type Database = PgliteDatabase<typeof schema>;
+/** The library's database, through PostgreSQL's own driver. */
+export type Database = NodePgDatabase<typeof schema>;
 
-/** An open database and how to close it. */
-export type OpenedDatabase = { readonly db: Database; readonly close: () => Promise<void> };
+/** An open database and how to close it; `close` takes at most so many ms. */
+export type OpenedDatabase = {
+  readonly db: Database;
+  readonly engine: Engine;
+  readonly close: (ms?: number) => Promise<void>;
+};
 
-/** Small buffers: the library is small, and the server should stay near 200 MB. */
-const START_PARAMS = [...PGlite.defaultStartParams, '-c', 'shared_buffers=16MB'];
+/** Where a database lies and what it is opened with; every part has a default. */
+export type DatabasePlace = {
+  /** null: in memory. */
+  readonly folder: string | null;
+  readonly migrationsFolder: string;
+  /** An archive from which one in memory starts. */
+  readonly template?: string | null;
+  /** The file that keeps room on the disk. */
+  readonly reserve?: string | null;
+  readonly patience?: EnginePatience;
+  /** Hears what went wrong, without contents. */
+  readonly say?: (what: string) => void;
+};
 
-/** Opens the database in a folder (undefined: in memory), bringing it up to the newest migration. */
-export async function openDatabase(
-  folder: string | undefined,
-  migrationsFolder: string,
-  templateFile: string | null,
-): Promise<OpenedDatabase> {
-  const template = templateFile === null ? null : new Blob([await readFile(templateFile)]);
-  const client = await PGlite.create({
-    ...(folder === undefined ? {} : { dataDir: folder }),
-    ...(template === null ? {} : { loadDataDir: template }),
-    startParams: START_PARAMS,
-  });
-  const db = drizzle(client, { schema });
+const CLOSE_MS = 60_000;
+
+/** Opens a database, bringing it up to the newest migration. */
+export async function openDatabase(place: DatabasePlace): Promise<OpenedDatabase> {
+  const { folder, migrationsFolder, template = null, reserve = null, patience = ENGINE_PATIENCE } = place;
+  const engine = createEngine({ folder, template, reserve }, patience, place.say ?? (() => undefined));
+  await engine.open();
+  const pool = createPool(engine);
+  const db = drizzle(pool, { schema });
+  const close = async (ms = CLOSE_MS): Promise<void> => {
+    // Its one connection may be waiting for an engine that hangs.
+    await Promise.race([pool.end(), new Promise((resolve) => setTimeout(resolve, ms / 2))]);
+    await engine.close(ms / 2);
+  };
   try {
-    await refuseNewer(client, migrationsFolder);
-    await migrate(db, { migrationsFolder });
+    if (await isBehind(db, migrationsFolder)) {
+      await migrate(db, { migrationsFolder });
+    }
+    await engine.guard();
   } catch (error) {
-    await client.close();
+    await close();
     throw error;
   }
-  return { db, close: () => client.close() };
+  return { db, engine, close };
+}
+
+/** One connection: a second user waits while a transaction is open. Reading that was interrupted is done again. */
+function createPool(engine: Engine): pg.Pool {
+  const pool = new pg.Pool({
+    max: 1,
+    idleTimeoutMillis: 0,
+    user: 'postgres',
+    database: 'postgres',
+    stream: () => new EngineStream(engine) as never,
+  });
+  // A connection that breaks while nobody uses it is made anew by the next.
+  pool.on('error', () => undefined);
+  const query = pool.query.bind(pool) as (...args: readonly unknown[]) => Promise<unknown>;
+  const queryAgain = async (...args: readonly unknown[]): Promise<unknown> => {
+    try {
+      return await query(...args);
+    } catch (error) {
+      if (isInterrupted(error) && isReading(args[0])) {
+        return query(...args);
+      }
+      throw error;
+    }
+  };
+  return Object.assign(pool, { query: queryAgain });
+}
+
+function isReading(asked: unknown): boolean {
+  const text = typeof asked === 'object' && asked !== null && 'text' in asked ? asked.text : asked;
+  return typeof text === 'string' && /^\s*select\b/i.test(text);
+}
+
+/** Whether something failed because the engine was interrupted or is being opened again. */
+export function isInterrupted(error: unknown): boolean {
+  return (
+    error instanceof EngineInterrupted ||
+    error instanceof EngineRefused ||
+    (error instanceof Error && isInterrupted(error.cause))
+  );
 }
 
 /** The database has been through migrations that this program does not know. */
@@ -42,23 +104,25 @@ export class NewerDatabaseError extends Error {
   override readonly name = 'NewerDatabaseError';
 }
 
-/** Migrations are known by the time they were made; one that is later than our last is a newer program's. */
-async function refuseNewer(client: PGlite, migrationsFolder: string): Promise<void> {
-  const { rows: tables } = await client.query("select 1 where to_regclass('drizzle.__drizzle_migrations') is not null");
-  const { rows } =
-    tables.length === 0
-      ? { rows: [] }
-      : await client.query<{ last: string }>('select max(created_at) as last from drizzle.__drizzle_migrations');
+/** Whether migrations are missing. They are known by the time they were made; one that is later than our last is a newer program's. */
+async function isBehind(db: Database, migrationsFolder: string): Promise<boolean> {
   const known = readMigrationFiles({ migrationsFolder }).at(-1)?.folderMillis ?? 0;
-  if (Number(rows[0]?.last ?? 0) > known) {
+  const { rows } = await db.execute("select to_regclass('drizzle.__drizzle_migrations') is not null as there");
+  if (rows[0]?.['there'] !== true) {
+    return true;
+  }
+  const newest = await db.execute('select max(created_at) as last from drizzle.__drizzle_migrations');
+  const last = Number(newest.rows[0]?.['last'] ?? 0);
+  if (last > known) {
     throw new NewerDatabaseError('migrations of a newer program');
   }
+  return last < known;
 }
 
 /** A migrated, empty database as a compressed archive, from which a new data folder starts quickly. */
 export async function dumpTemplate(migrationsFolder: string): Promise<Buffer> {
-  const client = await PGlite.create({ startParams: START_PARAMS });
-  await migrate(drizzle(client, { schema }), { migrationsFolder });
+  const client = await PGlite.create();
+  await migrateInMemory(drizzleInMemory(client, { schema }), { migrationsFolder });
   const dump = await client.dumpDataDir('gzip');
   await client.close();
   return Buffer.from(await dump.arrayBuffer());

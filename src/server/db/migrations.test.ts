@@ -5,6 +5,7 @@ import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, test } from 'vitest';
 import { loadDocument } from '../../contract/load-document.ts';
 import { MIGRATIONS } from '../../test-support/database-template.ts';
+import { plainTime } from '../../test-support/plain-time.ts';
 import { createServices } from '../services.ts';
 import { openDatabase } from './connect.ts';
 
@@ -29,14 +30,17 @@ describe('a database of an older version', () => {
   test.each(SAMPLES)('stored as %s is brought up to date with every song as it was', async (name) => {
     const sample: Sample = JSON.parse(readFileSync(join(import.meta.dirname, 'samples', name), 'utf8'));
     const database = join(folder, name);
-    const old = await openDatabase(database, oldMigrations(sample.migrations), null);
+    const old = await openDatabase({ folder: database, migrationsFolder: oldMigrations(sample.migrations) });
     await old.db.execute(
       sql`insert into songs select * from jsonb_populate_recordset(null::songs, ${JSON.stringify(sample.songs)}::jsonb)`,
     );
     await old.close();
 
-    const { db, close } = await openDatabase(database, MIGRATIONS, null);
-    const { songs, versions, settings, classes } = createServices(db, () => new Date('2026-11-20T10:00:00Z'));
+    const { db, close } = await openDatabase({ folder: database, migrationsFolder: MIGRATIONS });
+    const { songs, versions, settings, classes } = createServices(
+      db,
+      plainTime(() => new Date('2026-11-20T10:00:00Z')),
+    );
     const listed = await songs.list();
     expect(listed).toHaveLength(sample.songs.length);
     for (const [index, stored] of sample.songs.entries()) {

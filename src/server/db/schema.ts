@@ -1,4 +1,15 @@
-import { doublePrecision, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  date,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  uuid,
+} from 'drizzle-orm/pg-core';
 
 /** Songs: the whole document as one value, beside it the columns that the list shows. */
 export const songs = pgTable(
@@ -18,6 +29,8 @@ export const songs = pgTable(
     updatedAt: timestamp('updated_at', { withTimezone: true }).notNull(),
     /** Set while a deleted song waits to be brought back or purged. */
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
+    /** The day of the library's own count on which it was deleted. */
+    deletedOnDay: integer('deleted_on_day'),
   },
   (table) => [index('songs_updated_at').on(table.updatedAt)],
 );
@@ -34,8 +47,12 @@ export const songVersions = pgTable(
     reason: text('reason').notNull(),
     document: jsonb('document').notNull(),
     madeAt: timestamp('made_at', { withTimezone: true }).notNull(),
+    /** Their order: one after the other as they were kept, whatever a clock said. */
+    sequence: bigint('sequence', { mode: 'number' }).notNull().generatedByDefaultAsIdentity(),
+    /** When it was kept, in ms of the library's own time. */
+    keptAtMs: bigint('kept_at_ms', { mode: 'number' }).notNull(),
   },
-  (table) => [index('song_versions_song').on(table.songId, table.madeAt)],
+  (table) => [index('song_versions_song').on(table.songId, table.sequence)],
 );
 
 /** Classes: each as one value, saved with a revision like songs. */
@@ -51,3 +68,18 @@ export const settings = pgTable('settings', {
   id: text('id').primaryKey(),
   value: jsonb('value').notNull(),
 });
+
+/** The library's own time: one row. */
+export const libraryClock = pgTable('library_clock', {
+  id: text('id').primaryKey(),
+  /** For how long it has run, in ms. */
+  runMs: bigint('run_ms', { mode: 'number' }).notNull(),
+  /** What the machine's clock said when that was written. */
+  seenAt: timestamp('seen_at', { withTimezone: true }).notNull(),
+});
+
+/** The days on which the program ran, by the machine's clock; how many there are is what counts. */
+export const runDays = pgTable('run_days', { day: date('day', { mode: 'string' }).primaryKey() });
+
+/** Songs that could not be read any more and were brought back under another id. */
+export const rescuedSongs = pgTable('rescued_songs', { id: uuid('id').primaryKey() });

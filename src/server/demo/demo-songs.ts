@@ -5,7 +5,6 @@ import { invariant } from '../../core/kernel/invariant.ts';
 import { applyCommand } from '../../core/song/commands.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { newSong } from '../../core/song/new-song.ts';
-import type { SongService } from '../songs/service.ts';
 import { CLOCKMENDERS_FERRY } from './clockmenders-ferry.data.ts';
 import { withOrnaments } from './demo-ornaments.ts';
 import { withRightHands } from './demo-right-hands.ts';
@@ -28,11 +27,4 @@ export function createDemoSongs(): readonly SongDocument[] {
     invariant(applied.ok, 'a demo chart does not apply');
     return withOrnaments(withRightHands(fillShapes(applied.value.document, createPlanner())));
   });
-}
-
-/** Adds the demo songs to a library, the last one first: the list shows the newest on top. */
-export async function addDemoSongs(songs: SongService): Promise<void> {
-  for (const document of [...createDemoSongs()].reverse()) {
-    await songs.create({ document });
-  }
 }

@@ -56,13 +56,15 @@ describe('the door', () => {
     ['an Origin without a name', { Origin: 'null' }],
     ['a fetch from another site', { 'Sec-Fetch-Site': 'cross-site' }],
   ])('refuses %s, reading and writing', async (_, headers) => {
-    for (const [method, body] of [
-      ['GET', ''],
-      ['POST', '{"title":"Smuggled"}'],
+    for (const [method, path, body] of [
+      ['GET', '/api/songs', ''],
+      ['POST', '/api/songs', '{"title":"Smuggled"}'],
+      ['POST', '/API/songs', '{"title":"Smuggled"}'],
+      ['POST', '/Api/Songs/', '{"title":"Smuggled"}'],
     ] as const) {
       const answer = await send({
         method,
-        path: '/api/songs',
+        path,
         headers: { ...headers, 'Content-Type': 'application/json' },
         body,
       });

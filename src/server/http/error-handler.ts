@@ -1,6 +1,10 @@
 import type { ErrorRequestHandler } from 'express';
 import { ZodError } from 'zod';
 import type { ErrorCode } from '../../contract/api.ts';
+import { wordsOfIssue } from '../../contract/finding-words.ts';
+import { isInterrupted } from '../db/connect.ts';
+import { isDamage } from '../db/damage.ts';
+import { isDiskFull } from '../db/disk-full.ts';
 import { AppError } from './app-error.ts';
 
 const STATUS: Readonly<Record<ErrorCode, number>> = {
@@ -11,31 +15,37 @@ const STATUS: Readonly<Record<ErrorCode, number>> = {
   'damaged-song': 500,
   'disk-full': 507,
   'too-many-requests': 429,
+  paused: 503,
   internal: 500,
 };
 
-/** Turns whatever was thrown into one answer: a code, and a sentence without anything from inside. */
-export const errorHandler: ErrorRequestHandler = (error: unknown, request, response, next) => {
-  if (response.headersSent) {
-    next(error);
-    return;
-  }
-  const { code, message } = toAppError(error);
-  if (STATUS[code] >= 500) {
-    request.log.error({ reason: reasonOf(error) }, 'request failed');
-  }
-  response.status(STATUS[code]).json({ code, message });
-};
+/**
+ * Turns whatever was thrown into one answer: a code, and a sentence without anything from inside. `onDamage` hears of what lies damaged on
+ * the disk.
+ */
+export function createErrorHandler(onDamage: () => void): ErrorRequestHandler {
+  return (error: unknown, request, response, next) => {
+    if (isDamage(error)) {
+      onDamage();
+    }
+    if (response.headersSent) {
+      next(error);
+      return;
+    }
+    const { code, message } = toAppError(error);
+    if (STATUS[code] >= 500) {
+      request.log.error({ reason: reasonOf(error) }, 'request failed');
+    }
+    response.status(STATUS[code]).json({ code, message });
+  };
+}
 
 function toAppError(error: unknown): AppError {
   if (error instanceof AppError) {
     return error;
   }
   if (error instanceof ZodError) {
-    const findings = error.issues
-      .slice(0, 5)
-      .map(({ path, message }) => [path.join('.'), message].filter(Boolean).join(': '));
-    return new AppError('invalid-input', findings.join('; '));
+    return new AppError('invalid-input', error.issues.slice(0, 5).map(wordsOfIssue).join('; '));
   }
   const status = bodyParserStatus(error);
   if (status === 413) {
@@ -50,7 +60,16 @@ function toAppError(error: unknown): AppError {
       'The disk of the data folder is full. Make room; what was not saved waits in the browser.',
     );
   }
-  return new AppError('internal', 'Something went wrong inside Golden Ladder. What was saved before is safe.');
+  if (isInterrupted(error)) {
+    return new AppError('paused', 'The library is being opened again. Try again in a moment.');
+  }
+  if (isDamage(error)) {
+    return new AppError(
+      'damaged-song',
+      'A part of the library cannot be read from the disk. The list of songs names what it is.',
+    );
+  }
+  return new AppError('internal', 'Something went wrong inside Golden Ladder, and this was not done.');
 }
 
 /** The status that express and its body parser give to requests they refuse (4xx), else null. */
@@ -70,10 +89,4 @@ function reasonOf(error: unknown): string {
 
 function firstLineOf(error: Error): string {
   return (error.message.split('\n')[0] ?? '').slice(0, 300);
-}
-
-/** Whether the database or the file system ran out of room. */
-function isDiskFull(error: unknown): boolean {
-  const cause = error instanceof Error && error.cause instanceof Error ? error.cause.message : '';
-  return error instanceof Error && /ENOSPC|No space left on device/i.test(`${error.message} ${cause}`);
 }

@@ -1,3 +1,4 @@
+import { isUtf8 } from 'node:buffer';
 import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { RequestHandler } from 'express';
@@ -42,23 +43,36 @@ export const securityHeaders: RequestHandler = helmet({
 const LOCAL_NAMES = ['127.0.0.1', 'localhost', '[::1]'] as const;
 
 /**
- * Answers only requests that were addressed by a known name, and that no other web page made: neither one that says so in
- * Origin nor one whose browser says so. `extraNames` are names for the machine that its owner has allowed.
+ * Answers only requests that were addressed by a known name, and that no other web page made, by its Origin. `extraNames` are names for the machine that its owner has allowed.
  */
 export function createDoor(extraNames: readonly string[] = []): RequestHandler {
   const names: ReadonlySet<string> = new Set([...LOCAL_NAMES, ...extraNames.map((name) => name.toLowerCase())]);
   return (request, _response, next) => {
     const host = request.headers.host ?? '';
     const { origin } = request.headers;
-    const site = request.headers['sec-fetch-site'];
     const isForeign = origin !== undefined && origin !== `http://${host}`;
-    const isFromElsewhere = request.path.startsWith('/api') && (site === 'cross-site' || site === 'same-site');
-    if (!names.has(nameOf(`http://${host}`)) || isForeign || isFromElsewhere) {
-      next(new AppError('invalid-input', 'Golden Ladder answers only to its own pages, under the names it was given.'));
-      return;
-    }
-    next();
+    next(names.has(nameOf(`http://${host}`)) && !isForeign ? undefined : foreign());
   };
+}
+
+/**
+ * Refuses what a browser says another site has asked for. It stands where the API is mounted, so that it meets whatever is taken for
+ * the API, in capitals too; pages may be linked to from anywhere.
+ */
+export const refuseOtherSites: RequestHandler = (request, _response, next) => {
+  const site = request.headers['sec-fetch-site'];
+  next(site === 'cross-site' || site === 'same-site' ? foreign() : undefined);
+};
+
+function foreign(): AppError {
+  return new AppError('invalid-input', 'Golden Ladder answers only to its own pages, under the names it was given.');
+}
+
+/** Refuses bodies that are not the UTF-8 that JSON is written in; read as such they would be changed without a word. */
+export function refuseOtherEncodings(_request: IncomingMessage, _response: ServerResponse, body: Buffer): void {
+  if (!isUtf8(body)) {
+    throw new AppError('invalid-input', 'The request is not valid UTF-8.');
+  }
 }
 
 function nameOf(address: string): string {

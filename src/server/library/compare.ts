@@ -2,7 +2,7 @@
 import type { Backup, BackupClass, BackupSong } from '../../contract/backup-schema.ts';
 import type { Compared, Comparison, LibraryPreview } from '../../contract/library-schema.ts';
 import { loadDocument } from '../../contract/load-document.ts';
-import { toCanonicalJson } from '../../core/kernel/canonical-json.ts';
+import { isSameJson } from '../../core/kernel/canonical-json.ts';
 
 /** Compares a backup with the library as a backup of it would be now; nothing is changed. */
 export function compareLibraries(here: Backup, there: Backup): LibraryPreview {
@@ -15,13 +15,8 @@ export function compareLibraries(here: Backup, there: Backup): LibraryPreview {
       ...there.classes.map((each) => compareClass(here.classes.find(({ id }) => id === each.id) ?? null, each)),
       ...listOnlyHere(here.classes, there.classes, nameOf),
     ],
-    settingsDiffer: !isSame(here.settings, there.settings),
+    settingsDiffer: !isSameJson(here.settings, there.settings),
   };
-}
-
-/** Whether two stored values say the same. */
-export function isSame(a: unknown, b: unknown): boolean {
-  return toCanonicalJson(a ?? null) === toCanonicalJson(b ?? null);
 }
 
 function compareSong(here: BackupSong | null, there: BackupSong): Compared {
@@ -33,7 +28,7 @@ function compareSong(here: BackupSong | null, there: BackupSong): Compared {
   if (here === null || isRevived(here, there)) {
     return named('added');
   }
-  return isSame(here.document, there.document)
+  return isSameJson(here.document, there.document)
     ? named('same')
     : named(there.updatedAt > here.updatedAt ? 'newer-there' : 'newer-here');
 }
@@ -44,7 +39,7 @@ export function isRevived(here: BackupSong, there: BackupSong): boolean {
 }
 
 function compareClass(here: BackupClass | null, there: BackupClass): Compared {
-  const comparison = here === null ? 'added' : isSame(here.value, there.value) ? 'same' : 'newer-here';
+  const comparison = here === null ? 'added' : isSameJson(here.value, there.value) ? 'same' : 'newer-here';
   return { id: there.id, name: nameOf(there), comparison };
 }
 

@@ -8,19 +8,19 @@ import type { SongColumns } from '../songs/repository.ts';
 /** A song of a backup without its document. */
 type StoredRow = Omit<BackupSong, 'document'>;
 
+/** What a song is put in with: its document and columns, and the library's day on which one counts as deleted. */
+type Content = { readonly columns: SongColumns; readonly document: unknown; readonly day: number };
+
 /** Songs put into a database as a backup holds them, with their revisions and times. */
 export function createStoredSongs(db: Database) {
   return {
-    async insert(song: StoredRow, columns: SongColumns, document: unknown): Promise<void> {
-      await db.insert(songs).values({ id: song.id, document, ...columns, ...timesOf(song) });
+    async insert(song: StoredRow, content: Content): Promise<void> {
+      await db.insert(songs).values({ id: song.id, ...valuesOf(song, content) });
     },
 
     /** In the place of the song that has its id. */
-    async replace(song: StoredRow, columns: SongColumns, document: unknown): Promise<void> {
-      await db
-        .update(songs)
-        .set({ document, ...columns, ...timesOf(song) })
-        .where(eq(songs.id, song.id));
+    async replace(song: StoredRow, content: Content): Promise<void> {
+      await db.update(songs).set(valuesOf(song, content)).where(eq(songs.id, song.id));
     },
 
     /** Takes songs out with their kept versions. */
@@ -32,11 +32,14 @@ export function createStoredSongs(db: Database) {
   };
 }
 
-function timesOf({ revision, createdAt, updatedAt, deletedAt }: StoredRow) {
+function valuesOf({ revision, createdAt, updatedAt, deletedAt }: StoredRow, { columns, document, day }: Content) {
   return {
+    ...columns,
+    document,
     revision,
     createdAt: new Date(createdAt),
     updatedAt: new Date(updatedAt),
     deletedAt: deletedAt === null ? null : new Date(deletedAt),
+    deletedOnDay: deletedAt === null ? null : day,
   };
 }

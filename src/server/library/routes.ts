@@ -1,5 +1,6 @@
 import express, { Router } from 'express';
 import { previewLibrarySchema, restoreLibrarySchema } from '../../contract/library-schema.ts';
+import { refuseOtherEncodings } from '../http/security.ts';
 import type { LibraryService } from './service.ts';
 
 /** Largest library that is taken in one request. */
@@ -8,7 +9,7 @@ const LIBRARY_LIMIT = '40mb';
 /** /api/library. */
 export function createLibraryRoutes(service: LibraryService): Router {
   const router = Router();
-  router.use(express.json({ limit: LIBRARY_LIMIT }));
+  router.use(express.json({ limit: LIBRARY_LIMIT, verify: refuseOtherEncodings }));
   router.get('/', async (_request, response) => {
     response
       .type('application/json')

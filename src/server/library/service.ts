@@ -2,10 +2,12 @@ import type { Backup } from '../../contract/backup-schema.ts';
 import type { LibraryPreview, RestoredLibrary, RestoreMode } from '../../contract/library-schema.ts';
 import { toCanonicalJson } from '../../core/kernel/canonical-json.ts';
 import { createBackupRepository, gatherBackup } from '../backup/repository.ts';
-import type { Database } from '../db/connect.ts';
+import { type Database, isInterrupted } from '../db/connect.ts';
+import { isDiskFull } from '../db/disk-full.ts';
 import { AppError } from '../http/app-error.ts';
+import type { LibraryTime } from '../time/library-time.ts';
 import { compareLibraries } from './compare.ts';
-import { putBack } from './put-back.ts';
+import { EntryError, putBack } from './put-back.ts';
 
 /** What can be done with a library as a whole. */
 export type LibraryService = ReturnType<typeof createLibraryService>;
@@ -13,10 +15,10 @@ export type LibraryService = ReturnType<typeof createLibraryService>;
 /** Writes a backup of the library as it is, and says in which file it lies; null where there is nowhere to write it. */
 export type KeepLibrary = () => Promise<string | null>;
 
-const readLibrary = (db: Database): Promise<Backup> => gatherBackup(createBackupRepository(db));
+const readLibrary = async (db: Database): Promise<Backup> => (await gatherBackup(createBackupRepository(db))).backup;
 
 /** A library taken along and brought back. Bringing back is one transaction: all of it happens, or nothing. */
-export function createLibraryService(db: Database, clock: () => Date, keep: KeepLibrary) {
+export function createLibraryService(db: Database, time: LibraryTime, keep: KeepLibrary) {
   return {
     /** The whole library as canonical JSON. */
     take: async (): Promise<string> => toCanonicalJson(await readLibrary(db)),
@@ -29,16 +31,18 @@ export function createLibraryService(db: Database, clock: () => Date, keep: Keep
     restore: async (backup: Backup, mode: RestoreMode): Promise<RestoredLibrary> => {
       refuseDoubles(backup);
       const keptIn = await keep();
+      const moment = { now: time.now(), runMs: time.runMs(), day: await time.day() };
       const done = await db
         .transaction(async (transaction) => {
           const inside = transaction as unknown as Database;
-          return putBack(inside, backup, { here: await readLibrary(inside), mode, now: clock() });
+          return putBack(inside, backup, { here: await readLibrary(inside), mode, moment });
         })
         .catch((error: unknown) => {
-          throw new AppError(
-            'invalid-input',
-            `The library could not be brought back. Nothing was changed. (${nameOf(error)})`,
-          );
+          if (isDiskFull(error) || isInterrupted(error)) {
+            throw error;
+          }
+          const entry = error instanceof EntryError ? ` (${error.entry})` : '';
+          throw new AppError('invalid-input', `The library could not be brought back${entry}. Nothing was changed.`);
         });
       return { ...done, leftOut: [...done.leftOut], keptIn };
     },
@@ -50,10 +54,4 @@ function refuseDoubles({ songs, classes }: Backup): void {
   if (new Set(ids).size < ids.length) {
     throw new AppError('invalid-input', 'Two songs or classes of the backup have one id. Nothing was changed.');
   }
-}
-
-/** What kind of thing went wrong, without anything of what a query was given. */
-function nameOf(error: unknown): string {
-  const cause = error instanceof Error && error.cause instanceof Error ? error.cause : error;
-  return cause instanceof Error ? (cause.message.split('\n')[0] ?? cause.name).slice(0, 120) : 'unknown';
 }

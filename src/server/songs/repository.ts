@@ -1,5 +1,6 @@
-import { and, desc, eq, isNotNull, isNull, lt } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, lte } from 'drizzle-orm';
 import type { SongId, SongSummary } from '../../contract/api.ts';
+import { nextRevision } from '../../contract/revision.ts';
 import type { Database } from '../db/connect.ts';
 import { songs } from '../db/schema.ts';
 
@@ -60,28 +61,29 @@ export function createSongRepository(db: Database) {
     ): Promise<number | null> {
       const [row] = await db
         .update(songs)
-        .set({ ...content.columns, document: content.document, revision: baseRevision + 1, updatedAt: now })
+        .set({ ...content.columns, document: content.document, revision: nextRevision(baseRevision), updatedAt: now })
         .where(and(alive(id), eq(songs.revision, baseRevision)))
         .returning({ revision: songs.revision });
       return row?.revision ?? null;
     },
 
-    async hide(id: SongId, now: Date): Promise<boolean> {
-      const rows = await db.update(songs).set({ deletedAt: now }).where(alive(id)).returning({ id: songs.id });
+    async hide(id: SongId, deletedAt: Date, deletedOnDay: number): Promise<boolean> {
+      const rows = await db.update(songs).set({ deletedAt, deletedOnDay }).where(alive(id)).returning({ id: songs.id });
       return rows.length > 0;
     },
 
     async unhide(id: SongId): Promise<boolean> {
       const rows = await db
         .update(songs)
-        .set({ deletedAt: null })
+        .set({ deletedAt: null, deletedOnDay: null })
         .where(and(eq(songs.id, id), isNotNull(songs.deletedAt)))
         .returning({ id: songs.id });
       return rows.length > 0;
     },
 
-    async purgeHiddenBefore(time: Date): Promise<void> {
-      await db.delete(songs).where(lt(songs.deletedAt, time));
+    /** Removes what was hidden on a day of the library's count or before it. */
+    async purgeHiddenUpTo(day: number): Promise<void> {
+      await db.delete(songs).where(and(isNotNull(songs.deletedAt), lte(songs.deletedOnDay, day)));
     },
   };
 }

@@ -5,6 +5,7 @@ import { songFromChart } from '../../test-support/read-chart.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
 
+const DAY_MS = 24 * 3600 * 1000;
 let server: TestServer;
 const http = () => supertest(server.url);
 const newSong = async (title = 'A song') =>
@@ -53,15 +54,36 @@ describe('songs', () => {
     expect((await server.songs.open(song.id)).document.facts.title).toBe('Mine');
   });
 
+  test('the same save sent again, because its answer was lost, is taken once and not refused', async () => {
+    const song = await newSong();
+    const mine = { ...song.document, facts: { ...song.document.facts, title: 'Twice' } };
+    for (let time = 0; time < 3; time += 1) {
+      const answer = await http().put(`/api/songs/${song.id}`).send({ baseRevision: 1, document: mine });
+      expect([answer.status, answer.body]).toEqual([200, { revision: 2 }]);
+    }
+  });
+
+  test('a song whose revision is the last there can be is saved again', async () => {
+    const song = await newSong();
+    await server.database.execute(`update songs set revision = 2147483647 where id = '${song.id}'`);
+    const mine = { ...song.document, facts: { ...song.document.facts, title: 'After the last' } };
+    const answer = await http().put(`/api/songs/${song.id}`).send({ baseRevision: 2_147_483_647, document: mine });
+    expect(answer.body).toEqual({ revision: 1 });
+    await http().put(`/api/songs/${song.id}`).send({ baseRevision: 2_147_483_648, document: mine }).expect(400);
+  });
+
   test('two saves at once onto one revision: exactly one is taken', async () => {
     const song = await newSong();
     const answers = await Promise.all(
-      [1, 2, 3, 4].map(() => http().put(`/api/songs/${song.id}`).send({ baseRevision: 1, document: song.document })),
+      [1, 2, 3, 4].map((each) => {
+        const document = { ...song.document, facts: { ...song.document.facts, title: `Save ${each}` } };
+        return http().put(`/api/songs/${song.id}`).send({ baseRevision: 1, document });
+      }),
     );
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409, 409]);
   });
 
-  test('a deleted song is gone from the list, can be brought back for 30 days, and is then purged', async () => {
+  test('a deleted song is gone from the list, can be brought back for 30 days, and is then purged; a clock that jumps ahead purges nothing', async () => {
     const [kept, purged] = [await newSong('Kept'), await newSong('Purged')];
     await http().delete(`/api/songs/${kept.id}`).expect(204);
     await http().delete(`/api/songs/${kept.id}`).expect(404);
@@ -70,8 +92,14 @@ describe('songs', () => {
     await http().post(`/api/songs/${kept.id}/restore`).expect(204);
     await http().get(`/api/songs/${kept.id}`).expect(200);
     await http().delete(`/api/songs/${purged.id}`).expect(204);
-    server.time.now = new Date(server.time.now.getTime() + 31 * 24 * 3600 * 1000);
+    server.time.now = new Date(server.time.now.getTime() + 400 * DAY_MS);
     await server.songs.purge();
+    await http().post(`/api/songs/${purged.id}/restore`).expect(204);
+    await http().delete(`/api/songs/${purged.id}`).expect(204);
+    for (let day = 0; day < 30; day += 1) {
+      server.time.now = new Date(server.time.now.getTime() + DAY_MS);
+      await server.songs.purge();
+    }
     await http().post(`/api/songs/${purged.id}/restore`).expect(404);
     await http().get(`/api/songs/${kept.id}`).expect(200);
   });
@@ -95,6 +123,22 @@ describe('bad input', () => {
     const answer = await http().post('/api/songs').set('Content-Type', 'application/json').send('{"title": ');
     expect(answer.status).toBe(400);
     expect(answer.body.code).toBe('invalid-input');
+  });
+
+  test('a body that is not UTF-8 is refused and not read as something else', async () => {
+    const body = Buffer.concat([Buffer.from('{"title":"a'), Buffer.from([0xff, 0xfe]), Buffer.from('"}')]);
+    const answer = await http()
+      .post('/api/songs')
+      .set('Content-Type', 'application/json')
+      .send(body.toString('latin1'));
+    expect(answer.status).toBe(201);
+    const raw = await fetch(`${server.url}/api/songs`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body,
+    });
+    expect(raw.status).toBe(400);
+    expect(await raw.json()).toMatchObject({ code: 'invalid-input', message: expect.stringContaining('UTF-8') });
   });
 
   test('a body beyond the limit is refused as too large', async () => {

@@ -2,6 +2,7 @@ import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { SongId, VersionId, VersionReason } from '../../contract/api.ts';
 import type { Database } from '../db/connect.ts';
 import { songVersions } from '../db/schema.ts';
+import type { Copy } from './thinning.ts';
 
 /** A kept version; the document is as the database holds it and still to be checked. */
 export type StoredVersion = {
@@ -9,6 +10,8 @@ export type StoredVersion = {
   readonly revision: number;
   readonly reason: VersionReason;
   readonly madeAt: Date;
+  /** When it was kept, in ms of the library's time. */
+  readonly keptAtMs: number;
   readonly document: unknown;
 };
 
@@ -22,6 +25,7 @@ export function createVersionRepository(db: Database) {
     revision: row.revision,
     reason: row.reason as VersionReason,
     madeAt: row.madeAt,
+    keptAtMs: row.keptAtMs,
     document: row.document,
   });
   return {
@@ -31,19 +35,19 @@ export function createVersionRepository(db: Database) {
         .select()
         .from(songVersions)
         .where(eq(songVersions.songId, songId))
-        .orderBy(desc(songVersions.madeAt), desc(songVersions.revision));
+        .orderBy(desc(songVersions.sequence));
       return rows.map(toVersion);
     },
 
-    /** When the newest one was made, or null. */
-    async findNewestTime(songId: SongId): Promise<Date | null> {
+    /** When the newest one was kept, in ms of the library's time, or null. */
+    async findNewestTime(songId: SongId): Promise<number | null> {
       const [row] = await db
-        .select({ madeAt: songVersions.madeAt })
+        .select({ keptAtMs: songVersions.keptAtMs })
         .from(songVersions)
         .where(eq(songVersions.songId, songId))
-        .orderBy(desc(songVersions.madeAt))
+        .orderBy(desc(songVersions.sequence))
         .limit(1);
-      return row?.madeAt ?? null;
+      return row?.keptAtMs ?? null;
     },
 
     async find(songId: SongId, id: VersionId): Promise<StoredVersion | null> {
@@ -54,13 +58,13 @@ export function createVersionRepository(db: Database) {
       return row === undefined ? null : toVersion(row);
     },
 
-    /** Ids and times only, for thinning. */
-    async listTimes(songId: SongId): Promise<readonly { readonly id: VersionId; readonly madeAt: Date }[]> {
+    /** Ids and places in time only, for thinning. */
+    async listPlaces(songId: SongId): Promise<readonly (Copy & { readonly id: VersionId })[]> {
       const rows = await db
-        .select({ id: songVersions.id, madeAt: songVersions.madeAt })
+        .select({ id: songVersions.id, sequence: songVersions.sequence, keptAtMs: songVersions.keptAtMs })
         .from(songVersions)
         .where(eq(songVersions.songId, songId));
-      return rows.map(({ id, madeAt }) => ({ id: id as VersionId, madeAt }));
+      return rows.map((row) => ({ ...row, id: row.id as VersionId }));
     },
 
     async insert(songId: SongId, version: StoredVersion): Promise<void> {

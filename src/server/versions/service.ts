@@ -11,6 +11,7 @@ import { listChanges } from '../../core/song/changes.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { AppError } from '../http/app-error.ts';
 import type { SongRepository, StoredSong } from '../songs/repository.ts';
+import type { LibraryTime } from '../time/library-time.ts';
 import type { StoredVersion, VersionRepository } from './repository.ts';
 import { listExpired, VERSIONS_KEPT } from './thinning.ts';
 
@@ -21,7 +22,18 @@ export type VersionService = ReturnType<typeof createVersionService>;
 const EDITING_GAP_MS = 10 * 60 * 1000;
 
 /** The rules around kept versions: when one is made, which stay, and what changed from each to the next. */
-export function createVersionService(versions: VersionRepository, songs: SongRepository, clock: () => Date) {
+export function createVersionService(versions: VersionRepository, songs: SongRepository, time: LibraryTime) {
+  /** When the newest version of a song was kept, as far as it was asked for: every save asks, and only this service keeps. */
+  const newestTimes = new Map<SongId, number>();
+  const findNewestTime = async (songId: SongId): Promise<number | null> => {
+    const known = newestTimes.get(songId);
+    const newest = known ?? (await versions.findNewestTime(songId));
+    if (known === undefined && newest !== null) {
+      newestTimes.set(songId, newest);
+    }
+    return newest;
+  };
+
   const keep = async (
     songId: SongId,
     revision: number,
@@ -29,8 +41,10 @@ export function createVersionService(versions: VersionRepository, songs: SongRep
     reason: VersionReason,
   ): Promise<VersionId> => {
     const id = versionIdSchema.parse(randomUUID());
-    await versions.insert(songId, { id, revision, reason, document, madeAt: clock() });
-    const expired = listExpired(await versions.listTimes(songId), clock(), VERSIONS_KEPT);
+    const keptAtMs = time.runMs();
+    await versions.insert(songId, { id, revision, reason, document, madeAt: time.now(), keptAtMs });
+    newestTimes.set(songId, keptAtMs);
+    const expired = listExpired(await versions.listPlaces(songId), keptAtMs, VERSIONS_KEPT);
     await versions.remove(expired.map((version) => version.id));
     return id;
   };
@@ -38,8 +52,8 @@ export function createVersionService(versions: VersionRepository, songs: SongRep
   return {
     /** Asked before a save: the stored song that the save would replace, when it is time to keep it; else null. */
     async findDue(songId: SongId): Promise<StoredSong | null> {
-      const newest = await versions.findNewestTime(songId);
-      const isDue = newest === null || clock().getTime() - newest.getTime() >= EDITING_GAP_MS;
+      const newest = await findNewestTime(songId);
+      const isDue = newest === null || time.runMs() - newest >= EDITING_GAP_MS;
       return isDue ? songs.find(songId) : null;
     },
 

@@ -1,10 +1,12 @@
 /*
- * Which of many dated copies are kept: all of the last hours, then one an hour, one a day, one a week. Of the copies that
- * share an hour, a day or a week the oldest stays, so that what is kept once does not move on with every new copy.
+ * Which of many copies are kept: all of the last hours, then one an hour, one a day, one a week, in the library's own time, which no wrong
+ * clock moves. Of the copies that share an hour, a day or a week the oldest stays, so that what is kept once does not move on with
+ * every new copy. The last ten stay in any case.
  */
 
 const HOUR_MS = 60 * 60 * 1000;
 const DAY_MS = 24 * HOUR_MS;
+const ALWAYS_KEPT = 10;
 
 /** How long copies are kept, in ms of age: all of them, then hourly, daily and weekly ones. */
 export type Keeping = {
@@ -25,18 +27,16 @@ export const VERSIONS_KEPT: Keeping = {
 /** Backups of the library: all of a day, daily for a month, weekly for a year. */
 export const BACKUPS_KEPT: Keeping = { allMs: DAY_MS, hourlyMs: DAY_MS, dailyMs: 31 * DAY_MS, weeklyMs: 366 * DAY_MS };
 
-/** The copies that may go, for a list of dated copies in any order. The newest copy always stays. */
-export function listExpired<T extends { readonly madeAt: Date }>(
-  copies: readonly T[],
-  now: Date,
-  keeping: Keeping,
-): readonly T[] {
-  const oldestFirst = [...copies].sort((a, b) => a.madeAt.getTime() - b.madeAt.getTime());
-  const newest = oldestFirst.at(-1);
+/** A copy's place in the order in which they were kept, and when, in ms of the library's time. */
+export type Copy = { readonly sequence: number; readonly keptAtMs: number };
+
+/** The copies that may go, for a list of copies in any order; `nowMs` is the library's time now. */
+export function listExpired<T extends Copy>(copies: readonly T[], nowMs: number, keeping: Keeping): readonly T[] {
+  const oldestFirst = [...copies].sort((a, b) => a.sequence - b.sequence);
   const taken = new Set<string>();
-  return oldestFirst.filter((copy) => {
-    const place = placeOf(copy.madeAt, now, keeping);
-    if (copy === newest || place === 'all') {
+  return oldestFirst.slice(0, -ALWAYS_KEPT).filter((copy) => {
+    const place = placeOf(copy.keptAtMs, nowMs, keeping);
+    if (place === 'all') {
       return false;
     }
     const isTaken = place === 'gone' || taken.has(place);
@@ -46,17 +46,16 @@ export function listExpired<T extends { readonly madeAt: Date }>(
 }
 
 /** The hour, day or week a copy stands for at its age. */
-function placeOf(madeAt: Date, now: Date, keeping: Keeping): string {
-  const time = madeAt.getTime();
-  const age = now.getTime() - time;
+function placeOf(keptAtMs: number, nowMs: number, keeping: Keeping): string {
+  const age = nowMs - keptAtMs;
   if (age <= keeping.allMs) {
     return 'all';
   }
   if (age <= keeping.hourlyMs) {
-    return `hour ${Math.floor(time / HOUR_MS)}`;
+    return `hour ${Math.floor(keptAtMs / HOUR_MS)}`;
   }
   if (age <= keeping.dailyMs) {
-    return `day ${Math.floor(time / DAY_MS)}`;
+    return `day ${Math.floor(keptAtMs / DAY_MS)}`;
   }
-  return age <= keeping.weeklyMs ? `week ${Math.floor(time / (7 * DAY_MS))}` : 'gone';
+  return age <= keeping.weeklyMs ? `week ${Math.floor(keptAtMs / (7 * DAY_MS))}` : 'gone';
 }

@@ -32,6 +32,7 @@ import {
   restoredLibrarySchema,
 } from '../../contract/library-schema.ts';
 import { type SettingsChange, settingsSchema } from '../../contract/settings-schema.ts';
+import { type LibraryState, libraryStateSchema } from '../../contract/state-schema.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import type { GuitarClass } from '../../core/song/guitar-class.ts';
 import type { LibrarySettings } from '../../core/song/settings.ts';
@@ -84,6 +85,9 @@ export const api = {
   deleteSong: async (id: SongId): Promise<void> => {
     await send(`/api/songs/${id}`, { method: 'DELETE' });
   },
+  /** Brings what there is of a song that cannot be read back as a song of its own. */
+  recoverSong: (id: SongId): Promise<OpenSong> => read(`/api/songs/${id}/recover`, openSongSchema, json('POST', {})),
+  readState: (): Promise<LibraryState> => read('/api/state', libraryStateSchema),
   restoreSong: async (id: SongId): Promise<void> => {
     await send(`/api/songs/${id}/restore`, { method: 'POST' });
   },

@@ -19,10 +19,11 @@ const WORDS: Readonly<Record<SaveState, string>> = {
 /** Says plainly whether everything is saved. */
 export function SaveSign() {
   const state = useSongState(({ saveState }) => saveState);
+  const isAnswered = useSongState(({ refusal }) => refusal !== '');
   const isTrouble = state === 'waiting' || state === 'conflict' || state === 'refused';
   return (
     <Sign role="status" data-trouble={isTrouble || undefined}>
-      {WORDS[state]}
+      {state === 'waiting' && isAnswered ? 'not saved yet; trying again' : WORDS[state]}
     </Sign>
   );
 }

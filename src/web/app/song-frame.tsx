@@ -15,6 +15,7 @@ import { trackSave } from '../editor/pending-saves.ts';
 import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
 import { usePupils } from '../editor/use-pupils.ts';
 import { LaterDocument, SongEditorProvider, useSongEditor, useSongState } from '../editor/use-song.tsx';
+import { LibraryNotices } from '../library/library-notices.tsx';
 import { chooseLook, nextLook, readLook } from '../theme/look.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
@@ -81,6 +82,7 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
           <LaterDocument>
             <SetupStrip onShow={setSheet} />
           </LaterDocument>
+          <LibraryNotices />
           <SaveTrouble />
           {!isTold && (
             <Told role="status">

@@ -28,7 +28,7 @@ export function WholeLibrary() {
     if (file === undefined) {
       return;
     }
-    const read = file.size > MOST_BYTES ? null : backupSchema.safeParse(parseJson(await file.text()));
+    const read = file.size > MOST_BYTES ? null : backupSchema.safeParse(parseJson(await readUtf8(file)));
     setNews(
       read?.success === true
         ? ''
@@ -53,6 +53,15 @@ export function WholeLibrary() {
       {backup !== null && <RestoreDialog backup={backup} onClose={() => setBackup(null)} />}
     </section>
   );
+}
+
+/** The text of a file, or nothing where it is not UTF-8. */
+async function readUtf8(file: File): Promise<string> {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(await file.arrayBuffer());
+  } catch {
+    return '';
+  }
 }
 
 function parseJson(text: string): unknown {

@@ -7,6 +7,7 @@ import type { SongId, SongSummary } from '../../../contract/api.ts';
 import { UNTITLED } from '../../../core/song/song-limits.ts';
 import { api } from '../../api/client.ts';
 import { settleSaves } from '../../editor/pending-saves.ts';
+import { LibraryNotices } from '../../library/library-notices.tsx';
 import { chooseLook, nextLook, readLook } from '../../theme/look.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -61,60 +62,63 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
   ]);
 
   return (
-    <Page>
-      <header>
-        <div>
-          <h1>Songs</h1>
-          <p>Golden Ladder</p>
-        </div>
-        <div>
-          <Button weight="word" onPress={() => showKeys(true)}>
-            Keys
-          </Button>
-          <Link to="/classes">Classes</Link>
-          <Link to="/settings">Settings</Link>
-          <FileTrigger ref={picker} allowsMultiple onSelect={(files) => bringing.open([...(files ?? [])])}>
-            <Button>Bring in files</Button>
-          </FileTrigger>
-          <Button weight="strong" onPress={() => void create()}>
-            New song
-          </Button>
-        </div>
-      </header>
-      <DropVeil onFiles={bringing.open} onText={bringing.openText} />
-      <BringInDialog bringing={bringing} onAdded={() => void act(async () => undefined)} />
-      <ShortcutSheet isOpen={areKeysShown} onClose={() => showKeys(false)} />
-      <Messages role="status">
-        {problem !== '' && <p>{problem}</p>}
-        {deleted !== null && (
-          <p>
-            “{deleted.title}” is deleted. It can be brought back for 30 days.{' '}
-            <Button weight="word" onPress={() => void bringBack(deleted.id)}>
-              Bring it back
+    <>
+      <LibraryNotices />
+      <Page>
+        <header>
+          <div>
+            <h1>Songs</h1>
+            <p>Golden Ladder</p>
+          </div>
+          <div>
+            <Button weight="word" onPress={() => showKeys(true)}>
+              Keys
             </Button>
-          </p>
-        )}
-      </Messages>
-      {songs.isPending && <Loading what="Opening the library …" />}
-      {songs.isError && (
-        <EmptyState title="The library cannot be read">
-          <p role="alert">{songs.error.message} Nothing is lost; start Golden Ladder again if it was stopped.</p>
-          <Button onPress={() => void songs.refetch()}>Try again</Button>
-        </EmptyState>
-      )}
-      {songs.data !== undefined &&
-        (songs.data.length > 0 ? (
-          <SongTable songs={songs.data} onDelete={(song) => void remove(song)} />
-        ) : (
-          <EmptyState title="No songs yet">
+            <Link to="/classes">Classes</Link>
+            <Link to="/settings">Settings</Link>
+            <FileTrigger ref={picker} allowsMultiple onSelect={(files) => bringing.open([...(files ?? [])])}>
+              <Button>Bring in files</Button>
+            </FileTrigger>
+            <Button weight="strong" onPress={() => void create()}>
+              New song
+            </Button>
+          </div>
+        </header>
+        <DropVeil onFiles={bringing.open} onText={bringing.openText} />
+        <BringInDialog bringing={bringing} onAdded={() => void act(async () => undefined)} />
+        <ShortcutSheet isOpen={areKeysShown} onClose={() => showKeys(false)} />
+        <Messages role="status">
+          {problem !== '' && <p>{problem}</p>}
+          {deleted !== null && (
             <p>
-              Begin a new song and paste its chords, drop text charts, MusicXML or a saved library here, or look at how
-              a finished song is laid out.
+              “{deleted.title}” is deleted. It can be brought back until Golden Ladder has run on 30 days.{' '}
+              <Button weight="word" onPress={() => void bringBack(deleted.id)}>
+                Bring it back
+              </Button>
             </p>
-            <Button onPress={() => void act(api.addDemoSongs)}>Add the demo songs</Button>
+          )}
+        </Messages>
+        {songs.isPending && <Loading what="Opening the library …" />}
+        {songs.isError && (
+          <EmptyState title="The library cannot be read">
+            <p role="alert">{songs.error.message} Start Golden Ladder again if it was stopped.</p>
+            <Button onPress={() => void songs.refetch()}>Try again</Button>
           </EmptyState>
-        ))}
-    </Page>
+        )}
+        {songs.data !== undefined &&
+          (songs.data.length > 0 ? (
+            <SongTable songs={songs.data} onDelete={(song) => void remove(song)} />
+          ) : (
+            <EmptyState title="No songs yet">
+              <p>
+                Begin a new song and paste its chords, drop text charts, MusicXML or a saved library here, or look at
+                how a finished song is laid out.
+              </p>
+              <Button onPress={() => void act(api.addDemoSongs)}>Add the demo songs</Button>
+            </EmptyState>
+          ))}
+      </Page>
+    </>
   );
 }
 

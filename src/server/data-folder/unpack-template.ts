@@ -1,0 +1,11 @@
+import { extract } from 'tar';
+import { syncTree } from './durable-files.ts';
+
+/** How much of the archive is held at once. */
+const READ_BYTES = 512 * 1024;
+
+/** Unpacks an archive into a folder that is there and empty, every file and folder on the disk when this comes back. */
+export async function unpackTemplate(archive: string, folder: string): Promise<void> {
+  await extract({ file: archive, cwd: folder, maxReadSize: READ_BYTES });
+  await syncTree(folder);
+}

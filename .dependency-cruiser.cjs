@@ -72,7 +72,7 @@ module.exports = {
       name: 'no-missing-modules',
       severity: 'error',
       from: {},
-      to: { couldNotResolve: true, pathNot: '\\?|^(virtual:|@fontsource|pdfkit$)' },
+      to: { couldNotResolve: true, pathNot: '\\?|^(virtual:|@fontsource|pdfkit$|@electric-sql/pglite/nodefs$)' },
     },
   ],
   options: {

@@ -8,9 +8,12 @@ import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { benchBrowser, sayMapHeap } from './browser.ts';
 import { benchCore, measureMemory } from './core.ts';
+import { fillDisks } from './full-disk.ts';
 import { killAgainAndAgain } from './kills.ts';
 import { cutPower } from './power/cuts.ts';
+import type { Document } from './power/recorded-server.ts';
 import { formatRows, type Row, summarise } from './row.ts';
+import { benchSave, measureIdleMemory } from './save.ts';
 import { writtenLongSong } from './written-song.ts';
 
 const killsAt = process.argv.indexOf('--kills');
@@ -35,6 +38,32 @@ ${report.cuts} cuts at random moments of a first start, a session with checkpoin
   process.stdout.write(`${text}${report.faults.map((fault) => `- ${fault}\n`).join('')}`);
   writeFileSync(join(import.meta.dirname, '..', 'docs', 'benchmarks-power.md'), text);
   process.exit(report.faults.length === 0 ? 0 : 1);
+}
+const fullAt = process.argv.indexOf('--full-disk');
+if (fullAt !== -1) {
+  const rounds = Number(process.argv[fullAt + 1] ?? 50);
+  const report = await fillDisks(rounds, 5194, Math.random, writtenLongSong() as unknown as Document);
+  const slowest = Math.max(...report.recoveryMs);
+  const text = `# Full disks
+
+A disk that another program fills while songs are saved, ${rounds} times at a random size of what is left from 0 to 80 MB: ${report.acknowledged} saves acknowledged, ${report.lost} lost, ${report.refused} refused with a sentence, ${report.hangs} hangs; saves were taken again ${Math.round(summarise(report.recoveryMs).medianMs)} ms after room was made, ${Math.round(slowest)} ms at most. ${report.faults.length} faults.
+`;
+  process.stdout.write(`${text}${report.faults.map((fault) => `- ${fault}\n`).join('')}`);
+  writeFileSync(join(import.meta.dirname, '..', 'docs', 'benchmarks-full-disk.md'), text);
+  process.exit(report.faults.length + report.hangs === 0 ? 0 : 1);
+}
+if (process.argv.includes('--save')) {
+  const rows = await benchSave(5195);
+  const memory = await measureIdleMemory(5195);
+  const text = `# Saves
+
+${formatRows(rows)}
+
+The server, idle, with 500 songs: ${memory.toFixed(0)} MB resident (limit: 300).
+`;
+  process.stdout.write(text);
+  writeFileSync(join(import.meta.dirname, '..', 'docs', 'benchmarks-saves.md'), text);
+  process.exit(0);
 }
 const wantsBrowser = process.argv.includes('--browser');
 const memory = wantsBrowser

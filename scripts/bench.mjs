@@ -7,7 +7,10 @@ import { bundleForNode } from './bundle.mjs';
 const root = join(import.meta.dirname, '..');
 const folder = join(root, 'bench');
 const file = join(folder, 'bundled.mjs');
-await bundleForNode({ bundled: 'bench/main.ts' }, folder);
+// The database's thread is looked for beside the bundle.
+const thread = join(folder, 'engine-thread.mjs');
+await bundleForNode({ bundled: 'bench/main.ts', 'engine-thread': 'src/server/db/engine/engine-thread.ts' }, folder);
 const { status } = spawnSync('node', [file, ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' });
 rmSync(file, { force: true });
+rmSync(thread, { force: true });
 process.exit(status ?? 1);

@@ -1,9 +1,10 @@
 /* What is recorded: a library's life from its first start to a backup brought back. */
-import { mkdirSync, readdirSync } from 'node:fs';
+import { cpSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { SongDocument } from '../../src/core/song/document.ts';
+import { openDatabase } from '../../src/server/db/connect.ts';
 import { type Disk, type DiskRecord, readDisk, readRecords } from './disk-image.ts';
-import { type Acknowledged, type Document, retitled, speakTo, startProgram } from './recorded-server.ts';
+import { type Acknowledged, type Document, ROOT, retitled, speakTo, startProgram } from './recorded-server.ts';
 
 /** One recorded run: the disk before it, what happened on it, what was acknowledged, and what else must hold. */
 export type Recorded = {
@@ -13,7 +14,11 @@ export type Recorded = {
   readonly acknowledged: readonly Acknowledged[];
   /** The songs that may be there, by their ids in order, one list for each state that is right; null where any is. */
   readonly states: readonly (readonly string[])[] | null;
+  /** The songs that the first start put in. */
+  readonly demoSongs: number;
 };
+
+const DEMO_SONGS = 5;
 
 const SERVER = 'dist/server/main.mjs';
 const RESTORE = 'dist/server/restore.mjs';
@@ -42,7 +47,14 @@ export async function recordAll(
     mkdirSync(folder);
     const before = readDisk(data);
     await act(folder);
-    return { name, before, records: readRecords(folder), acknowledged: [...acknowledged], states };
+    return {
+      name,
+      before,
+      records: readRecords(folder),
+      acknowledged: [...acknowledged],
+      states,
+      demoSongs: DEMO_SONGS,
+    };
   };
   const serve = async (folder: string, act: () => Promise<void>, signal: NodeJS.Signals): Promise<void> => {
     const server = await startProgram({ script: SERVER, data, port }, { recorder, folder });
@@ -87,18 +99,50 @@ export async function recordAll(
   const backups = readdirSync(join(data, 'backups')).sort();
   const oldest = join(data, 'backups', backups[0] ?? '');
   const there = await listSongs(data, port);
-  const restore = await record('a backup brought back', [there, await songsOf(oldest)], async (folder) => {
+  const restore = await record('a backup brought back', [there, songsOf(oldest)], async (folder) => {
     const program = await startProgram({ script: RESTORE, args: [oldest], data, port }, { recorder, folder });
     if ((await program.ended) !== 0) {
       throw new Error('the backup could not be brought back');
     }
   });
-  return [first, session, again, { ...restore, acknowledged: [] }];
+  const upgrade = await recordUpgrade({ work, recorder, port, long });
+  return [first, session, again, { ...restore, acknowledged: [] }, upgrade];
 }
 
-async function songsOf(backup: string): Promise<readonly string[]> {
-  const { readFile } = await import('node:fs/promises');
-  const { songs } = JSON.parse(await readFile(backup, 'utf8')) as { songs: { id: string; deletedAt: string | null }[] };
+type Upgrade = { readonly work: string; readonly recorder: string; readonly port: number; readonly long: Document };
+
+/** A library of an older version: its first start makes new tables, and so new files. */
+async function recordUpgrade({ work, recorder, port, long }: Upgrade): Promise<Recorded> {
+  const data = join(work, 'older');
+  await makeOlderLibrary(join(data, 'library'), join(work, 'older-migrations'));
+  const folder = join(work, 'record-older');
+  mkdirSync(folder);
+  const before = readDisk(data);
+  const acknowledged: Acknowledged[] = [];
+  const speaker = speakTo(port, acknowledged);
+  const server = await startProgram({ script: SERVER, data, port }, { recorder, folder });
+  const { id } = await speaker.create(retitled(long, 1));
+  await speaker.save(id, await speaker.save(id, 1, retitled(long, 2)), retitled(long, 3));
+  await server.end('SIGTERM');
+  const name = 'an older library brought up to date, and its end';
+  return { name, before, records: readRecords(folder), acknowledged, states: null, demoSongs: 0 };
+}
+
+/** Makes an empty library as the program of three migrations made it. */
+async function makeOlderLibrary(library: string, migrationsFolder: string): Promise<void> {
+  mkdirSync(library, { recursive: true });
+  cpSync(join(ROOT, 'src', 'server', 'db', 'migrations'), migrationsFolder, { recursive: true });
+  const file = join(migrationsFolder, 'meta', '_journal.json');
+  const journal = JSON.parse(readFileSync(file, 'utf8'));
+  writeFileSync(file, JSON.stringify({ ...journal, entries: journal.entries.slice(0, OLDER_MIGRATIONS) }));
+  const { close } = await openDatabase({ folder: library, migrationsFolder });
+  await close();
+}
+
+const OLDER_MIGRATIONS = 3;
+
+function songsOf(backup: string): readonly string[] {
+  const { songs } = JSON.parse(readFileSync(backup, 'utf8')) as { songs: { id: string; deletedAt: string | null }[] };
   return songs
     .filter(({ deletedAt }) => deletedAt === null)
     .map(({ id }) => id)
@@ -106,7 +150,7 @@ async function songsOf(backup: string): Promise<readonly string[]> {
 }
 
 /** The songs of a library, by the ids in order. */
-export async function listSongs(data: string, port: number): Promise<readonly string[]> {
+async function listSongs(data: string, port: number): Promise<readonly string[]> {
   const server = await startProgram({ script: SERVER, data, port }, null);
   const { songs } = (await (await fetch(`http://127.0.0.1:${port}/api/songs`)).json()) as { songs: { id: string }[] };
   await server.end('SIGTERM');

@@ -4,7 +4,7 @@ import type * as z from 'zod';
 const SINGULAR: Readonly<Record<string, string>> = { passes: 'pass', classes: 'class', pieces: 'piece' };
 
 /** Where in a value something was found, for people: `section 2, line 1, bar 3`; empty for the value as a whole. */
-export function wordsOfPath(path: readonly PropertyKey[]): string {
+function wordsOfPath(path: readonly PropertyKey[]): string {
   const words: string[] = [];
   for (const [index, step] of path.entries()) {
     const next = path[index + 1];

@@ -1,6 +1,5 @@
 import { err, ok, type Result } from '../core/kernel/result.ts';
 import { FORMAT_VERSION, type SongDocument } from '../core/song/document.ts';
-import { splitSungTwice } from '../core/song/sung-twice.ts';
 import { checkSong } from './check-song.ts';
 import { wordsOfIssue } from './finding-words.ts';
 import { songSchema } from './song-schema.ts';
@@ -39,9 +38,10 @@ export function loadDocument(value: unknown): Result<SongDocument, LoadError> {
     const findings = parsed.error.issues.map(wordsOfIssue);
     return err({ kind: 'malformed', findings: findings.slice(0, MOST_FINDINGS) });
   }
-  const song = splitSungTwice(parsed.data);
-  const findings = checkSong(song);
-  return findings.length === 0 ? ok(song) : err({ kind: 'malformed', findings: findings.slice(0, MOST_FINDINGS) });
+  const findings = checkSong(parsed.data);
+  return findings.length === 0
+    ? ok(parsed.data)
+    : err({ kind: 'malformed', findings: findings.slice(0, MOST_FINDINGS) });
 }
 
 function versionOf(value: unknown): number | null {

@@ -9,11 +9,13 @@ import { readBackupsOf } from './backup/backup-source.ts';
 import { createBackupRepository } from './backup/repository.ts';
 import { scheduleBackups } from './backup/schedule.ts';
 import { writeBackup } from './backup/write-backup.ts';
-import { LibraryError } from './data-folder/library-error.ts';
+import { LibraryError, sayWhyNot } from './data-folder/library-error.ts';
 import { type Library, openLibrary } from './data-folder/open-library.ts';
 import { BACKUPS, placesIn } from './data-folder/places.ts';
 import { watchFolder } from './data-folder/watch-folder.ts';
 import type { Database } from './db/connect.ts';
+import { isDamage } from './db/damage.ts';
+import { isDiskFull } from './db/disk-full.ts';
 import { freeBytesOf } from './db/engine/room.ts';
 import { keepTidy } from './db/tidy.ts';
 import { addDemo, readDemoSongs } from './demo/add-demo.ts';
@@ -160,11 +162,15 @@ function endOn(signals: readonly NodeJS.Signals[], end: () => Promise<void>): vo
   }
 }
 
-start().catch((error: unknown) => {
+start().catch(async (error: unknown) => {
   logger.debug({ reason: error instanceof Error ? error.name : 'unknown' }, 'start failed');
+  if (error instanceof LibraryError) {
+    stop(error.message);
+  }
+  const [newest] = await listBackups(places.backups);
   stop(
-    error instanceof LibraryError
-      ? error.message
-      : 'Golden Ladder could not start, for a reason it does not know. What was saved was not touched.',
+    isDamage(error) || isDiskFull(error)
+      ? sayWhyNot(error, places.folder, newest?.file ?? null)
+      : 'Golden Ladder could not start, for a reason it does not know. The library was left as it is.',
   );
 });

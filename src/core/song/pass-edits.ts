@@ -80,10 +80,10 @@ function indexOf(section: Section, line: Line | null): number {
   return line === null ? -1 : section.lines.indexOf(line);
 }
 
-/** A line that the section has elsewhere is sung again; any other is inserted, and one that comes right after itself. */
+/** A line that the section has elsewhere is sung again; any other is inserted. */
 function extraLine(line: Line, anchor: Line | null, listing: Listing): PassEdit {
   const again = listing.section.lines.find((own) => isSameContent(own, line));
-  return again !== undefined && anchor !== null && again !== anchor
+  return again !== undefined && anchor !== null
     ? { kind: 'sing-again', lineId: again.id, afterLineId: anchor.id }
     : insertedLine(line, anchor, listing);
 }

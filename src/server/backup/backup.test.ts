@@ -1,10 +1,11 @@
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { afterAll, describe, expect, test } from 'vitest';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
+import { LibraryError } from '../data-folder/library-error.ts';
 import { openLibrary } from '../data-folder/open-library.ts';
 import { createDemoClass } from '../demo/demo-class.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
@@ -111,6 +112,88 @@ describe('backups', () => {
     const schedule = scheduleBackups(() => writeBackup(repository, '/dev/full/backups', ranFor(0)), logger);
     await schedule.stop(60_000);
     expect(log.join('')).toContain('no backup could be written');
+  });
+
+  test('are not thinned by a clock that is 400 days ahead for one start, and come in their order whatever it said', async () => {
+    const folder = join(root, 'wrong-clock');
+    let title = 0;
+    const repository = emptyLibrary(() => title);
+    const write = async (clockHours: number, ranHours: number): Promise<void> => {
+      title += 1;
+      await writeBackup(repository, folder, { now: later(clockHours), runMs: ranHours * 3_600_000 });
+    };
+    for (let hour = 0; hour < 20; hour += 1) {
+      await write(hour, hour);
+    }
+    await write(400 * 24, 20);
+    await write(21, 21);
+    const kept = await listBackups(folder);
+    expect(kept).toHaveLength(22);
+    expect(kept.map(({ file }) => JSON.parse(readFileSync(file, 'utf8')).settings)).toEqual(
+      Array.from({ length: 22 }, (_, index) => 22 - index),
+    );
+  });
+
+  test('of an older program come before all others, in the order of their dates', async () => {
+    const folder = join(root, 'older');
+    mkdirSync(folder);
+    for (const day of ['05', '03', '04']) {
+      writeFileSync(join(folder, `library-2026-05-${day}T10-20-30-400Z.json`), '{}');
+    }
+    await writeBackup(
+      emptyLibrary(() => 1),
+      folder,
+      { now: new Date('2020-01-01T00:00:00Z'), runMs: 0 },
+    );
+    const listed = (await listBackups(folder)).map(({ file }) => file.slice(folder.length + 1));
+    expect(listed).toEqual([
+      'library-000001-m0000000-2020-01-01T00-00-00-000Z.json',
+      'library-2026-05-05T10-20-30-400Z.json',
+      'library-2026-05-04T10-20-30-400Z.json',
+      'library-2026-05-03T10-20-30-400Z.json',
+    ]);
+  });
+
+  test('that cannot be brought back name the entry, say where the library lies, and print nothing of what they hold', async () => {
+    const data = join(root, 'named');
+    await (await openLibrary(data, files)).close();
+    const song = { revision: 1, createdAt: NOW.toISOString(), updatedAt: NOW.toISOString(), deletedAt: null };
+    const [document] = createDemoSongs();
+    const id = '0b8f6a52-9a65-4204-8dac-5275e987d79d';
+    const refusalOf = async (backup: object): Promise<string> => {
+      const file = join(root, 'named.json');
+      writeFileSync(
+        file,
+        JSON.stringify({
+          kind: 'golden-ladder-library',
+          backupVersion: 2,
+          songs: [],
+          classes: [],
+          settings: null,
+          ...backup,
+        }),
+      );
+      return restoreBackup(file, data, files, NOW).then(
+        () => 'brought back',
+        (error: unknown) => (error instanceof LibraryError ? error.message : 'another error'),
+      );
+    };
+    const twice = await refusalOf({
+      songs: [
+        { ...song, id, document },
+        { ...song, id, document },
+      ],
+    });
+    expect(twice).toBe(
+      `The backup could not be brought back (song 2). The library is as it was, in ${join(data, 'library')}.`,
+    );
+    const unstorable = await refusalOf({ settings: { chordStyle: 'a\u0000b' } });
+    expect(unstorable).toContain('(the settings)');
+    expect(await refusalOf({ songs: [{ ...song, id, document, revision: 0 }] })).toContain('(song 1)');
+    expect([twice, unstorable].join()).not.toMatch(/insert|Tin Roof|select/);
+    const still = await openLibrary(data, files);
+    await still.close();
+    expect(readdirSync(data).filter((name) => /restor/.test(name))).toEqual([]);
   });
 
   test('are thinned by age', async () => {

@@ -10,7 +10,7 @@ import { basename, dirname, join } from 'node:path';
 export const UNFINISHED_ENDING = '.unfinished';
 
 /** Brings the names of a folder to the disk. */
-export async function syncFolder(folder: string): Promise<void> {
+async function syncFolder(folder: string): Promise<void> {
   const handle = await open(folder, constants.O_RDONLY);
   await handle.sync().finally(() => handle.close());
 }

@@ -128,7 +128,7 @@ async function prepare({ library }: FolderPlaces, say: (sentence: string) => voi
   const lock = join(library, ENGINE_LOCK);
   if (existsSync(lock)) {
     say(
-      'The library was not closed the last time. It is being looked through and brought to the disk; nothing that was saved is lost.',
+      'The library was not closed the last time. It is being looked through and brought to the disk, which takes some seconds.',
     );
     await removeDurably(lock);
   }

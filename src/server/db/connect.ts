@@ -43,10 +43,15 @@ export async function openDatabase(place: DatabasePlace): Promise<OpenedDatabase
   await engine.open();
   const pool = createPool(engine);
   const db = drizzle(pool, { schema });
-  const close = async (ms = CLOSE_MS): Promise<void> => {
+  let closing: Promise<void> | null = null;
+  const closeOnce = async (ms: number): Promise<void> => {
     // Its one connection may be waiting for an engine that hangs.
     await Promise.race([pool.end(), new Promise((resolve) => setTimeout(resolve, ms / 2))]);
     await engine.close(ms / 2);
+  };
+  const close = (ms = CLOSE_MS): Promise<void> => {
+    closing ??= closeOnce(ms);
+    return closing;
   };
   try {
     if (await isBehind(db, migrationsFolder)) {

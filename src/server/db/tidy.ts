@@ -14,14 +14,14 @@ import * as schema from './schema.ts';
 
 const MEGABYTE = 1024 * 1024;
 /** Growth of the journal after which it is done at once: less than one of its files. */
-export const AT_ONCE_BYTES = 12 * MEGABYTE;
+const AT_ONCE_BYTES = 12 * MEGABYTE;
 /** … and after which it is done when it is quiet. */
-export const WHEN_QUIET_BYTES = MEGABYTE / 2;
+const WHEN_QUIET_BYTES = MEGABYTE / 2;
 const QUIET_MS = 3000;
 const LOOK_MS = 400;
 
 /** Whether it is time, by what was written since the last time and for how long it has been quiet. */
-export function isTidyDue(writtenBytes: number, quietMs: number): boolean {
+function isTidyDue(writtenBytes: number, quietMs: number): boolean {
   return writtenBytes >= AT_ONCE_BYTES || (writtenBytes >= WHEN_QUIET_BYTES && quietMs >= QUIET_MS);
 }
 

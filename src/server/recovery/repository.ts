@@ -1,4 +1,4 @@
-import { desc, eq, isNotNull, type SQL } from 'drizzle-orm';
+import { desc, eq, isNotNull, type SQL, sql } from 'drizzle-orm';
 import type { SongId } from '../../contract/api.ts';
 import type { Database } from '../db/connect.ts';
 import { readRows, unlessDamaged } from '../db/damage.ts';
@@ -67,6 +67,20 @@ export function createRecoveryRepository(db: Database) {
     async listRescued(): Promise<ReadonlySet<SongId>> {
       const { rows } = await readRows(db, rescuedSongs, (within) => db.select().from(rescuedSongs).where(within));
       return new Set(rows.map(({ id }) => id as SongId));
+    },
+
+    /**
+     * Makes the table of songs whole again: pages that cannot be read become empty ones, and its indexes are made anew. What lay on those
+     * pages has to be known from elsewhere by then.
+     */
+    async repair(): Promise<void> {
+      await db.execute(sql`set zero_damaged_pages = on`);
+      try {
+        await db.execute(sql`vacuum (disable_page_skipping) songs`);
+        await db.execute(sql`reindex table songs`);
+      } finally {
+        await db.execute(sql`reset zero_damaged_pages`);
+      }
     },
 
     /** Notes that a song was brought back as another, and hides what is left of it where that can be done. */

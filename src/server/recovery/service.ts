@@ -11,6 +11,7 @@ import { loadDocument } from '../../contract/load-document.ts';
 import type { UnreadableSong } from '../../contract/state-schema.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { UNTITLED } from '../../core/song/song-limits.ts';
+import { unlessDamaged } from '../db/damage.ts';
 import { AppError } from '../http/app-error.ts';
 import type { SongService } from '../songs/service.ts';
 import type { LibraryTime } from '../time/library-time.ts';
@@ -33,22 +34,12 @@ export function createRecoveryService(
 ) {
   let unreadable: readonly UnreadableSong[] = [];
 
-  const findInBackups = async (id: SongId): Promise<Rescue | null> => {
-    for await (const { madeAt, backup } of backups()) {
-      const document = readSong(backup?.songs.find((song) => song.id === id));
-      if (document !== null) {
-        return { from: 'backup', madeAt, document };
-      }
-    }
-    return null;
-  };
-
   const findRescue = async (id: SongId): Promise<Rescue | null> => {
     const version = await repository.findNewestVersion(id);
     const loaded = version === null ? null : loadDocument(version.document);
     return version !== null && loaded?.ok === true
       ? { from: 'version', madeAt: version.madeAt, document: loaded.value }
-      : findInBackups(id);
+      : findInBackups(backups(), id);
   };
 
   const listMissing = async (known: ReadonlySet<SongId>): Promise<readonly SongId[]> => {
@@ -83,6 +74,22 @@ export function createRecoveryService(
     unreadable = found;
   };
 
+  const bringBack = async (id: SongId, { document }: Rescue): Promise<OpenSong> => {
+    const song = await songs.create({ document });
+    await repository.markRescued(id, time.now(), await time.day());
+    unreadable = unreadable.filter((each) => each.id !== id);
+    return song;
+  };
+
+  const findRescues = async (wanted: readonly UnreadableSong[]): Promise<readonly (readonly [SongId, Rescue])[]> => {
+    const found: (readonly [SongId, Rescue])[] = [];
+    for (const { id } of wanted) {
+      const rescue = await findRescue(id);
+      found.push(...(rescue === null ? [] : [[id, rescue] as const]));
+    }
+    return found;
+  };
+
   return {
     /** What was found when it was last looked for. */
     list: (): readonly UnreadableSong[] => unreadable,
@@ -90,18 +97,37 @@ export function createRecoveryService(
     /** Looks through the whole library, a song at a time: done when something of it was found damaged. */
     look,
 
-    /** Brings the newest readable state of a song back as a song of its own. */
+    /**
+     * Brings the newest readable state of a song back as a song of its own. Where the table itself is damaged, so that nothing can be put
+     * into it, all songs that are in danger come back together, and the table is made whole.
+     */
     async recover(id: SongId): Promise<OpenSong> {
       const rescue = await findRescue(id);
       if (rescue === null) {
         throw new AppError('not-found', 'There is no other copy of this song, neither a kept version nor a backup.');
       }
-      const song = await songs.create({ document: rescue.document });
-      await repository.markRescued(id, time.now(), await time.day());
-      unreadable = unreadable.filter((each) => each.id !== id);
-      return song;
+      const song = await unlessDamaged(bringBack(id, rescue));
+      if (song !== null) {
+        return song;
+      }
+      const others = await findRescues(unreadable.filter((each) => each.id !== id));
+      await repository.repair();
+      for (const [otherId, other] of others) {
+        await bringBack(otherId, other);
+      }
+      return bringBack(id, rescue);
     },
   };
+}
+
+async function findInBackups(backups: ReturnType<BackupSource>, id: SongId): Promise<Rescue | null> {
+  for await (const { madeAt, backup } of backups) {
+    const document = readSong(backup?.songs.find((song) => song.id === id));
+    if (document !== null) {
+      return { from: 'backup', madeAt, document };
+    }
+  }
+  return null;
 }
 
 function readSong(song: BackupSong | undefined): SongDocument | null {

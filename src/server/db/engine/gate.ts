@@ -1,9 +1,6 @@
-/** A gate that others wait at while it is closed. */
-export type Gate = ReturnType<typeof createGate>;
-
 type Waiter = { readonly pass: () => void };
 
-/** Makes a closed gate. */
+/** Makes a gate that others wait at while it is closed; it begins closed. */
 export function createGate() {
   let isOpen = false;
   const waiters = new Set<Waiter>();

@@ -11,7 +11,7 @@ import { dirname } from 'node:path';
 
 const MEGABYTE = 1024 * 1024;
 /** The size of the reserve: two pieces of the journal, 16 MB each. */
-export const RESERVE_BYTES = 32 * MEGABYTE;
+const RESERVE_BYTES = 32 * MEGABYTE;
 /** What has to be free besides the reserve for a save to be taken: more than twice the largest request. */
 export const LEAST_FREE_BYTES = 16 * MEGABYTE;
 

@@ -1,0 +1,167 @@
+import { closeSync, mkdtempSync, openSync, rmSync, writeSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
+import { afterAll, afterEach, describe, expect, test } from 'vitest';
+import type { SongId } from '../../contract/api.ts';
+import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
+import { plainTime } from '../../test-support/plain-time.ts';
+import { readBackupsOf } from '../backup/backup-source.ts';
+import { createBackupRepository, gatherBackup } from '../backup/repository.ts';
+import { writeBackup } from '../backup/write-backup.ts';
+import { type Library, openLibrary } from '../data-folder/open-library.ts';
+import { placesIn } from '../data-folder/places.ts';
+import { isDamage } from '../db/damage.ts';
+import { createDemoSongs } from '../demo/demo-songs.ts';
+import { createServices, type Services } from '../services.ts';
+
+const root = mkdtempSync(join(tmpdir(), 'recovery-'));
+const files = { migrationsFolder: MIGRATIONS, templateFile: templateFile() };
+const NOW = new Date('2026-05-04T10:20:30.400Z');
+let open: Library | null = null;
+afterEach(async () => {
+  await open?.close();
+  open = null;
+});
+afterAll(() => rmSync(root, { recursive: true, force: true }));
+
+async function openHere(data: string): Promise<{ readonly library: Library; readonly services: Services }> {
+  const library = await openLibrary(data, files);
+  open = library;
+  const services = createServices(
+    library.db,
+    plainTime(() => NOW),
+    {
+      keep: async () => null,
+      source: readBackupsOf(placesIn(data).backups),
+    },
+  );
+  return { library, services };
+}
+
+type Places = { readonly file: string; readonly pages: readonly number[] };
+
+/** The file of a table below its database, and the pages on which a song's document lies. */
+async function pagesOfDocument({ db }: Library, id: SongId): Promise<Places> {
+  const { rows: tables } = await db.execute(
+    sql`select reltoastrelid::regclass::text as name, pg_relation_filepath(reltoastrelid) as file from pg_class where relname = 'songs'`,
+  );
+  const { rows } = await db.execute(
+    sql`select distinct (ctid::text::point)[0]::int as page from ${sql.raw(String(tables[0]?.['name']))} where chunk_id = (select pg_column_toast_chunk_id(document) from songs where id = ${id})`,
+  );
+  return { file: String(tables[0]?.['file']), pages: rows.map(({ page }) => Number(page)) };
+}
+
+async function pagesOfRow({ db }: Library, id: SongId): Promise<Places> {
+  const { rows } = await db.execute(
+    sql`select pg_relation_filepath('songs') as file, (ctid::text::point)[0]::int as page from songs where id = ${id}`,
+  );
+  return { file: String(rows[0]?.['file']), pages: [Number(rows[0]?.['page'])] };
+}
+
+const PAGE_BYTES = 8192;
+
+/** What a disk does that fails: other bytes in the middle of a page. */
+function spoil(data: string, { file, pages }: Places): void {
+  const descriptor = openSync(join(placesIn(data).library, file), 'r+');
+  for (const page of pages) {
+    writeSync(descriptor, Buffer.alloc(PAGE_BYTES / 2, 0xa5), 0, PAGE_BYTES / 2, page * PAGE_BYTES + PAGE_BYTES / 4);
+  }
+  closeSync(descriptor);
+}
+
+/** A library of the demo songs whose first song is damaged on the disk in one way or another. */
+async function damaged(name: string, pagesOf: typeof pagesOfRow, isBackedUp: boolean, isKept: boolean) {
+  const data = join(root, name);
+  const { library, services } = await openHere(data);
+  const ids: SongId[] = [];
+  for (const document of createDemoSongs()) {
+    ids.push((await services.songs.create({ document })).id);
+  }
+  const [first] = ids as [SongId];
+  if (isKept) {
+    await services.versions.keep(first, 'before-restore', null);
+  }
+  if (isBackedUp) {
+    await writeBackup(createBackupRepository(library.db), placesIn(data).backups, { now: NOW, runMs: 0 });
+  }
+  await library.db.execute(sql`vacuum songs`);
+  const pages = await pagesOf(library, first);
+  await library.close();
+  spoil(data, pages);
+  return { data, first, others: ids.slice(1) };
+}
+
+describe('a song whose document lies on a damaged page', () => {
+  test.each([
+    ['with a kept version', true, true, 'version'],
+    ['with a backup', true, false, 'backup'],
+  ])('%s is named and comes back from it; the others open as ever', async (name, isBackedUp, isKept, from) => {
+    const { data, first, others } = await damaged(name, pagesOfDocument, isBackedUp, isKept);
+    const { library, services } = await openHere(data);
+    expect(await services.songs.list()).toHaveLength(5);
+    expect(await services.songs.open(first).then(() => 'read', isDamage)).toBe(true);
+    await services.recovery.look();
+    const unreadable = services.recovery.list();
+    expect(unreadable).toContainEqual({
+      id: first,
+      title: 'Tin Roof Almanac',
+      rescue: { from, madeAt: NOW.toISOString() },
+    });
+    // Its neighbour may have a piece on the same page; every other song opens.
+    const readable = others.filter((id) => !unreadable.some((each) => each.id === id));
+    expect(readable.length).toBeGreaterThanOrEqual(3);
+    for (const id of readable) {
+      expect((await services.songs.open(id)).document.facts.title).not.toBe('');
+    }
+    const { backup, isWhole } = await gatherBackup(createBackupRepository(library.db));
+    expect([backup.songs.length, isWhole]).toEqual([readable.length, false]);
+
+    const back = await services.recovery.recover(first);
+    expect(back.document).toEqual(createDemoSongs()[0]);
+    expect(await services.songs.list()).toHaveLength(5);
+    await services.recovery.look();
+    expect(services.recovery.list().map(({ id }) => id)).not.toContain(first);
+  });
+
+  test('without any other copy is named, and cannot be brought back', async () => {
+    const { data, first } = await damaged('alone', pagesOfDocument, false, false);
+    const { services } = await openHere(data);
+    await services.recovery.look();
+    expect(services.recovery.list()).toContainEqual({ id: first, title: 'Tin Roof Almanac', rescue: null });
+    await expect(services.recovery.recover(first)).rejects.toThrow(/neither a kept version nor a backup/);
+  });
+});
+
+test('songs whose very rows lie on a damaged page are known from the newest backup and come back together', async () => {
+  const { data } = await damaged('rows', pagesOfRow, true, false);
+  const { services } = await openHere(data);
+  const listed = await services.songs.list();
+  await services.recovery.look();
+  const unreadable = services.recovery.list();
+  expect(listed.length + unreadable.length).toBe(5);
+  expect(unreadable.map(({ title }) => title)).toContain('Tin Roof Almanac');
+  expect(new Set(unreadable.map(({ rescue }) => rescue?.from))).toEqual(new Set(['backup']));
+  const [first] = unreadable as [(typeof unreadable)[number]];
+  await services.recovery.recover(first.id);
+  const titles = (await services.songs.list()).map(({ title }) => title).sort();
+  expect(titles).toEqual(
+    createDemoSongs()
+      .map(({ facts }) => facts.title)
+      .sort(),
+  );
+  await services.recovery.look();
+  expect(services.recovery.list()).toEqual([]);
+});
+
+test('no backup is thinned away while songs cannot be read', async () => {
+  const { data } = await damaged('thinning', pagesOfDocument, true, false);
+  const { library } = await openHere(data);
+  const repository = createBackupRepository(library.db);
+  const asked: boolean[] = [];
+  await writeBackup(repository, placesIn(data).backups, { now: NOW, runMs: 1e12 }, async (isWhole) => {
+    asked.push(isWhole);
+    return isWhole;
+  });
+  expect(asked).toEqual([false]);
+});

@@ -10,11 +10,16 @@ export const URL_BASE = `http://127.0.0.1:${PORT}`;
 const running: ChildProcess[] = [];
 const folders: string[] = [];
 
-/** Ends every server that was started and removes every folder; runs after each test. */
-export function cleanUp(): void {
+/** Kills every server that was started. */
+export function cleanUpServers(): void {
   for (const child of running.splice(0)) {
     child.kill('SIGKILL');
   }
+}
+
+/** Ends every server that was started and removes every folder; runs after each test. */
+export function cleanUp(): void {
+  cleanUpServers();
   for (const folder of folders.splice(0)) {
     rmSync(folder, { recursive: true, force: true });
   }
@@ -27,13 +32,15 @@ export function newFolder(): string {
   return folder;
 }
 
-/** Starts the built server; answers once it says that it is ready, or with what it said when it ended. */
+/** Starts the built server, as another user where one is given; answers once it says that it is ready, or with what it said when it ended. */
 export function start(
   folder: string,
   env: Readonly<Record<string, string>> = {},
+  uid?: number,
 ): Promise<{ readonly child: ChildProcess; readonly ready: boolean; readonly said: string }> {
   const child = spawn('node', ['dist/server/main.mjs'], {
     env: { ...process.env, PORT: String(PORT), GOLDEN_LADDER_DATA: folder, ...env },
+    ...(uid === undefined ? {} : { uid }),
   });
   running.push(child);
   return new Promise((resolve) => {

@@ -53,7 +53,7 @@ export function createApp({
   app.use(
     pinoHttp({
       logger,
-      customLogLevel: (_request, response) => (response.statusCode >= 500 ? 'error' : 'debug'),
+      customLogLevel: (_request, response) => (response.statusCode === 500 ? 'error' : 'debug'),
       serializers: {
         req: (request: { method: string; url: string }) => ({ method: request.method, url: request.url }),
         res: (response: { statusCode: number }) => ({ status: response.statusCode }),

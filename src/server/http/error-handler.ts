@@ -33,7 +33,9 @@ export function createErrorHandler(onDamage: () => void): ErrorRequestHandler {
       return;
     }
     const { code, message } = toAppError(error);
-    if (STATUS[code] >= 500) {
+    if (code === 'disk-full' || code === 'paused') {
+      request.log.warn({ code }, 'request refused');
+    } else if (STATUS[code] >= 500) {
       request.log.error({ reason: reasonOf(error) }, 'request failed');
     }
     response.status(STATUS[code]).json({ code, message });

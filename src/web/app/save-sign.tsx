@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
+import { useLibraryNotices } from '../api/library-state.ts';
 import type { SaveState } from '../editor/song-state.ts';
 import { useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { colour } from '../theme/tokens.ts';
@@ -37,7 +38,10 @@ export function SaveTrouble() {
   const state = useSongState(({ saveState }) => saveState);
   const refusal = useSongState((song) => song.refusal);
   const other = useSongState((song) => song.other);
-  if (refusal === '' || (state !== 'conflict' && state !== 'refused' && state !== 'waiting')) {
+  const notices = useLibraryNotices();
+  // What hinders every save is said once, for the library.
+  const isSaid = state === 'waiting' && notices.some(({ kind }) => kind === 'no-room' || kind === 'reopening');
+  if (refusal === '' || isSaid || (state !== 'conflict' && state !== 'refused' && state !== 'waiting')) {
     return null;
   }
   const keep = async (): Promise<void> => {

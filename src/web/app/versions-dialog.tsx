@@ -9,6 +9,7 @@ import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Loading } from '../ui/loading.tsx';
+import { formatMoment } from '../ui/moment.ts';
 
 const REASONS: Readonly<Record<VersionReason, string>> = {
   editing: 'while editing',
@@ -50,7 +51,7 @@ function Version({ version, onBack }: { readonly version: KeptVersion; readonly 
   const editor = useSongEditor();
   const id = useSongState((state) => state.id);
   const [problem, setProblem] = useState('');
-  const madeAt = new Date(version.madeAt).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+  const madeAt = formatMoment(version.madeAt);
   const bringBack = async (): Promise<void> => {
     try {
       const document = await api.openVersion(id, version.id);

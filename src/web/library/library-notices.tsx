@@ -65,6 +65,6 @@ function Rescues({ songs }: { readonly songs: UnreadableSongs }) {
 const Notices = styled.div`
   padding: 10px 24px; border-bottom: 3px solid ${colour.rosewood}; background: ${colour.sheet}; font-size: 14px;
   display: grid; gap: 8px;
-  ul { margin: 4px 0 0 18px; }
+  ul { margin: 4px 0 0; padding-left: 20px; }
   @media print { display: none; }
 `;

@@ -1,4 +1,5 @@
 import type { BackupTrouble, LibraryNotice, UnreadableSong } from '../../contract/state-schema.ts';
+import { formatMoment } from '../ui/moment.ts';
 
 /** What a person is told of the library, and what to do. Songs that cannot be read have buttons of their own beside. */
 export function sayNotice(notice: LibraryNotice): string {
@@ -8,7 +9,7 @@ export function sayNotice(notice: LibraryNotice): string {
     case 'reopening':
       return 'The library is being opened again. What you change waits in this browser and is saved by itself.';
     case 'backup-failing':
-      return `No backup could be written since ${timeOf(notice.since)}: ${TROUBLE[notice.reason]} It is tried again every minute.`;
+      return `No backup could be written since ${formatMoment(notice.since)}: ${TROUBLE[notice.reason]} It is tried again every minute.`;
     case 'unreadable-songs':
       return notice.songs.length === 1
         ? 'One song cannot be read from the disk any more. All others can. The disk may be failing: take the whole library along on the Settings page.'
@@ -28,9 +29,5 @@ export function sayRescue({ title, rescue }: UnreadableSong): string {
     return `“${title}”: there is no kept version and no backup of it.`;
   }
   const source = rescue.from === 'version' ? 'its newest kept version' : 'the newest backup that has it';
-  return `“${title}”: ${source} is of ${timeOf(rescue.madeAt)}.`;
-}
-
-function timeOf(iso: string): string {
-  return new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+  return `“${title}”: ${source} is of ${formatMoment(rescue.madeAt)}.`;
 }

@@ -1,0 +1,4 @@
+/** A day with its time, `29 Nov 2026, 16:00`. */
+export function formatMoment(iso: string): string {
+  return new Date(iso).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+}

@@ -121,6 +121,7 @@ export const errorCodes = [
   'disk-full',
   'too-many-requests',
   'paused',
+  'signed-out',
   'internal',
 ] as const;
 export type ErrorCode = (typeof errorCodes)[number];

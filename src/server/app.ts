@@ -2,8 +2,7 @@ import express, { type Express, type Router } from 'express';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { SongDocument } from '../core/song/document.ts';
-import { createClassRoutes } from './classes/routes.ts';
-import { addDemo } from './demo/add-demo.ts';
+import { listApiMounts } from './api-routes.ts';
 import { AppError } from './http/app-error.ts';
 import { createErrorHandler } from './http/error-handler.ts';
 import {
@@ -15,12 +14,11 @@ import {
   refuseOtherSites,
   securityHeaders,
 } from './http/security.ts';
-import { createLibraryRoutes } from './library/routes.ts';
 import type { Services } from './services.ts';
-import { createSettingsRoutes } from './settings/routes.ts';
-import { createSongRoutes, readSongId } from './songs/routes.ts';
+import { type Access, LOCAL_ACCESS } from './sessions/access.ts';
+import { createSessionRoutes, refusePassedOn, requireSession } from './sessions/routes.ts';
+import type { SessionService } from './sessions/service.ts';
 import { QUIET_STATE, type StateService } from './state/service.ts';
-import { createVersionRoutes } from './versions/routes.ts';
 
 /** What the application is made of; `pages` is null where only the API is wanted. */
 export type AppParts = {
@@ -31,23 +29,23 @@ export type AppParts = {
   /** What is added on request to an empty library. */
   readonly demoSongs: () => readonly SongDocument[];
   readonly logger: Logger;
+  /** How the library may be reached; without it, from this machine alone. */
+  readonly access?: Access;
+  /** Who is signed in; null where the library has no password. */
+  readonly sessions?: SessionService | null;
   /** Names under which the machine may be addressed besides its own. */
   readonly extraNames?: readonly string[];
   readonly requestsInTenSeconds?: number;
 };
 
 const BODY_LIMIT = '6mb';
+const SIGN_IN_LIMIT = '10kb';
 
 /** The whole HTTP application. */
-export function createApp({
-  services,
-  state = QUIET_STATE,
-  pages,
-  demoSongs,
-  logger,
-  extraNames,
-  requestsInTenSeconds,
-}: AppParts): Express {
+export function createApp(parts: AppParts): Express {
+  const { services, pages, demoSongs, logger } = parts;
+  const { state = QUIET_STATE, access = LOCAL_ACCESS, sessions = null } = parts;
+  const door = { access, sessions };
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -60,29 +58,22 @@ export function createApp({
       },
     }),
   );
-  app.use(giveNonce, securityHeaders, createDoor(extraNames));
-  app.use('/api', refuseOtherSites);
-  app.use('/api', createRateLimit(requestsInTenSeconds ?? REQUESTS_IN_TEN_SECONDS));
-  // A whole library is larger than any song: its routes read their own bodies.
-  app.use('/api/library', createLibraryRoutes(services.library));
-  app.use('/api', express.json({ limit: BODY_LIMIT, verify: refuseOtherEncodings }));
+  app.use(giveNonce, securityHeaders, createDoor(access, parts.extraNames), refusePassedOn(access));
+  app.use('/api', refuseOtherSites, createRateLimit(parts.requestsInTenSeconds ?? REQUESTS_IN_TEN_SECONDS));
+  const readBodies = (limit: string) => express.json({ limit, verify: refuseOtherEncodings });
+  app.use('/api/session', readBodies(SIGN_IN_LIMIT), createSessionRoutes(door));
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok' });
   });
-  app.get('/api/state', (_request, response) => {
-    response.json(state.read());
-  });
-  app.post('/api/songs/:id/recover', async (request, response) => {
-    response.status(201).json(await services.recovery.recover(readSongId(request.params.id)));
-  });
-  app.use('/api/songs/:id/versions', createVersionRoutes(services.versions));
-  app.use('/api/songs', createSongRoutes(services.songs));
-  app.use('/api/classes', createClassRoutes(services.classes));
-  app.use('/api/settings', createSettingsRoutes(services.settings));
-  app.post('/api/demo-songs', async (_request, response) => {
-    await addDemo(services, demoSongs());
-    response.status(204).end();
-  });
+  app.use('/api', requireSession(door));
+  const mounts = listApiMounts({ services, state, sessions, demoSongs });
+  for (const { path, router } of mounts.filter(({ readsOwnBodies }) => readsOwnBodies === true)) {
+    app.use(path, router);
+  }
+  app.use('/api', readBodies(BODY_LIMIT));
+  for (const { path, router } of mounts.filter(({ readsOwnBodies }) => readsOwnBodies !== true)) {
+    app.use(path, router);
+  }
   app.use('/api', (_request, _response, next) => {
     next(new AppError('not-found', 'There is nothing at this address.'));
   });

@@ -21,6 +21,10 @@ import { keepTidy } from './db/tidy.ts';
 import { addDemo, readDemoSongs } from './demo/add-demo.ts';
 import { createPages } from './http/pages.ts';
 import { createServices } from './services.ts';
+import { complaintAboutAccess, needsPassword } from './sessions/access.ts';
+import { LEAST_CHARACTERS, preparePassword } from './sessions/password.ts';
+import { createSessionRepository } from './sessions/repository.ts';
+import { createSessionService } from './sessions/service.ts';
 import { createStateService } from './state/service.ts';
 import { type LibraryTime, MACHINE_CLOCKS, startLibraryTime } from './time/library-time.ts';
 import { createTimeRepository } from './time/repository.ts';
@@ -36,6 +40,8 @@ const LOOK_MS = 2000;
 const here = dirname(fileURLToPath(import.meta.url));
 const port = Number(process.env['PORT'] ?? DEFAULT_PORT);
 const host = process.env['GOLDEN_LADDER_HOST'] ?? '127.0.0.1';
+const access = { host, origin: process.env['GOLDEN_LADDER_ORIGIN'] ?? null };
+const password = process.env['GOLDEN_LADDER_PASSWORD'] ?? '';
 const extraNames = (process.env['GOLDEN_LADDER_NAMES'] ?? '').split(',').flatMap((name) => name.trim() || []);
 const places = placesIn(resolve(process.env['GOLDEN_LADDER_DATA'] ?? 'data'));
 const wantsDemo = process.env['GOLDEN_LADDER_DEMO'] !== 'off';
@@ -90,6 +96,10 @@ async function start(): Promise<void> {
   if (!Number.isInteger(port) || port < 1 || port > 65_535) {
     stop(`PORT is ${process.env['PORT']}; it has to be a number from 1 to 65535.`);
   }
+  const complaint = complaintAboutAccess(access, password, LEAST_CHARACTERS);
+  if (complaint !== null) {
+    stop(complaint);
+  }
   const { library, time } = await openHere();
   const { db, engine } = library;
   const backups = createBackupRepository(db);
@@ -125,7 +135,11 @@ async function start(): Promise<void> {
   });
   const webFolder = join(here, '..', 'web');
   const pages = existsSync(join(webFolder, 'index.html')) ? await createPages(webFolder) : null;
-  const server = await listen(createApp({ services, state, pages, demoSongs, logger, extraNames }));
+  const sessions = needsPassword(access)
+    ? createSessionService(createSessionRepository(db), await preparePassword(password), MACHINE_CLOCKS)
+    : null;
+  const app = createApp({ services, state, pages, demoSongs, logger, access, sessions, extraNames });
+  const server = await listen(app);
   process.stdout.write(`Golden Ladder is ready: http://${host}:${port}\n`);
   const tidying = keepTidy(db, engine, (what) => logger.warn(what));
   const looking = setInterval(() => void (isShort() && engine.look()), LOOK_MS);

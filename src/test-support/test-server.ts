@@ -4,6 +4,10 @@ import { createApp } from '../server/app.ts';
 import { type Database, openDatabase } from '../server/db/connect.ts';
 import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { createServices, type Services } from '../server/services.ts';
+import type { Access } from '../server/sessions/access.ts';
+import { preparePassword } from '../server/sessions/password.ts';
+import { createSessionRepository } from '../server/sessions/repository.ts';
+import { createSessionService } from '../server/sessions/service.ts';
 import { createSongRepository } from '../server/songs/repository.ts';
 import { startLibraryTime } from '../server/time/library-time.ts';
 import { createTimeRepository } from '../server/time/repository.ts';
@@ -23,8 +27,17 @@ export type TestServer = {
   readonly close: () => Promise<void>;
 };
 
+/** How a test server differs from the usual one. */
+export type TestServerOptions = {
+  readonly requestsInTenSeconds?: number;
+  readonly access?: Access;
+  readonly password?: string;
+  /** Where its requests seem to come from. */
+  readonly remoteAddress?: string;
+};
+
 /** Starts one; `stop` and `start` take it off the line and back with its data. */
-export async function startTestServer(options: { readonly requestsInTenSeconds?: number } = {}): Promise<TestServer> {
+export async function startTestServer(options: TestServerOptions = {}): Promise<TestServer> {
   const database = await openDatabase({ folder: null, migrationsFolder: MIGRATIONS, template: templateFile() });
   const time = { now: new Date('2026-03-01T12:00:00Z') };
   const log: string[] = [];
@@ -38,6 +51,11 @@ export async function startTestServer(options: { readonly requestsInTenSeconds?:
     demoSongs: createDemoSongs,
     logger,
     requestsInTenSeconds: options.requestsInTenSeconds ?? 1_000_000,
+    ...(options.access === undefined ? {} : { access: options.access }),
+    sessions:
+      options.password === undefined
+        ? null
+        : createSessionService(createSessionRepository(database.db), await preparePassword(options.password), clocks),
   });
   let server: Server | null = null;
   let port = 0;
@@ -48,6 +66,10 @@ export async function startTestServer(options: { readonly requestsInTenSeconds?:
         port = typeof address === 'object' && address !== null ? address.port : 0;
         started();
       });
+      const { remoteAddress } = options;
+      if (remoteAddress !== undefined) {
+        server.on('connection', (socket) => Object.defineProperty(socket, 'remoteAddress', { value: remoteAddress }));
+      }
     });
   const stop = (): Promise<void> =>
     new Promise((stopped) => {

@@ -2,7 +2,7 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, 
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { afterAll, describe, expect, test } from 'vitest';
+import { afterAll, describe, expect, test, vi } from 'vitest';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { LibraryError } from '../data-folder/library-error.ts';
@@ -110,6 +110,8 @@ describe('backups', () => {
     const logger = pino({ level: 'warn' }, { write: (line: string) => void log.push(line) });
     const repository = emptyLibrary(() => null);
     const schedule = scheduleBackups(() => writeBackup(repository, '/dev/full/backups', ranFor(0)), logger);
+    await vi.waitFor(() => expect(schedule.state().failingSince).not.toBeNull());
+    expect(schedule.state().trouble).toBe('other');
     await schedule.stop(60_000);
     expect(log.join('')).toContain('no backup could be written');
   });

@@ -28,7 +28,9 @@ export function scheduleBackups(backUp: () => Promise<unknown>, logger: Logger):
       state = { failingSince: null, trouble: 'other' };
     } catch (error) {
       state = { failingSince: state.failingSince ?? new Date(), trouble: troubleOf(error) };
-      logger.warn({ reason: reasonOf(error) }, 'no backup could be written');
+      if (!isEnding) {
+        logger.warn({ reason: reasonOf(error) }, 'no backup could be written');
+      }
     }
     if (!isEnding) {
       timer = setTimeout(() => void run(), state.failingSince === null ? EVERY_MS : AGAIN_MS);

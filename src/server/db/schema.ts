@@ -83,3 +83,9 @@ export const runDays = pgTable('run_days', { day: date('day', { mode: 'string' }
 
 /** Songs that could not be read any more and were brought back under another id. */
 export const rescuedSongs = pgTable('rescued_songs', { id: uuid('id').primaryKey() });
+
+/** Browsers that gave the password: a mark of each one's token, which alone is of no use to anybody. */
+export const sessions = pgTable('sessions', {
+  mark: text('mark').primaryKey(),
+  madeAt: timestamp('made_at', { withTimezone: true }).notNull(),
+});

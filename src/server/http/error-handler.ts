@@ -16,6 +16,7 @@ const STATUS: Readonly<Record<ErrorCode, number>> = {
   'disk-full': 507,
   'too-many-requests': 429,
   paused: 503,
+  'signed-out': 401,
   internal: 500,
 };
 

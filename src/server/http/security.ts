@@ -4,6 +4,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import type { RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
+import type { Access } from '../sessions/access.ts';
 import { AppError } from './app-error.ts';
 
 /** Gives every answer a fresh nonce, which alone lets its own scripts and styles run. */
@@ -39,18 +40,30 @@ export const securityHeaders: RequestHandler = helmet({
   strictTransportSecurity: false,
 });
 
+/** What a server listens on that listens on every address of its machine. */
+const EVERY_ADDRESS = ['0.0.0.0', '::'];
+
 /** The names this machine has for itself. */
 const LOCAL_NAMES = ['127.0.0.1', 'localhost', '[::1]'] as const;
 
 /**
- * Answers only requests that were addressed by a known name, and that no other web page made, by its Origin. `extraNames` are names for the machine that its owner has allowed.
+ * Answers only requests that were addressed by a known name, and that no other web page made, by its Origin. A proxy that was named has its own. `extraNames` are names for the machine that its owner has allowed.
  */
-export function createDoor(extraNames: readonly string[] = []): RequestHandler {
-  const names: ReadonlySet<string> = new Set([...LOCAL_NAMES, ...extraNames.map((name) => name.toLowerCase())]);
+export function createDoor(
+  { host: listensOn, origin: proxy }: Access,
+  extraNames: readonly string[] = [],
+): RequestHandler {
+  const proxyName = proxy === null ? [] : [nameOf(proxy)];
+  const names: ReadonlySet<string> = new Set([
+    ...LOCAL_NAMES,
+    ...(EVERY_ADDRESS.includes(listensOn) ? [] : [listensOn.toLowerCase()]),
+    ...proxyName,
+    ...extraNames.map((name) => name.toLowerCase()),
+  ]);
   return (request, _response, next) => {
     const host = request.headers.host ?? '';
     const { origin } = request.headers;
-    const isForeign = origin !== undefined && origin !== `http://${host}`;
+    const isForeign = origin !== undefined && origin !== `http://${host}` && origin !== proxy;
     next(names.has(nameOf(`http://${host}`)) && !isForeign ? undefined : foreign());
   };
 }

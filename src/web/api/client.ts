@@ -31,11 +31,13 @@ import {
   type RestoreMode,
   restoredLibrarySchema,
 } from '../../contract/library-schema.ts';
+import { type Session, sessionSchema } from '../../contract/session-schema.ts';
 import { type SettingsChange, settingsSchema } from '../../contract/settings-schema.ts';
 import { type LibraryState, libraryStateSchema } from '../../contract/state-schema.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import type { GuitarClass } from '../../core/song/guitar-class.ts';
 import type { LibrarySettings } from '../../core/song/settings.ts';
+import { signedOut } from './signed-out.ts';
 
 /** Why a request came to nothing: the server's own code, or that it did not answer, or not as agreed. */
 export class ApiError extends Error {
@@ -59,6 +61,9 @@ async function send(path: string, init: RequestInit = {}): Promise<Response> {
     return response;
   }
   const parsed = errorSchema.safeParse(await response.json().catch(() => null));
+  if (parsed.data?.code === 'signed-out') {
+    signedOut.setState({ isSignedOut: true });
+  }
   throw parsed.success
     ? new ApiError(parsed.data.code, parsed.data.message)
     : new ApiError('odd-answer', `The server answered with status ${response.status}.`);
@@ -114,6 +119,17 @@ export const api = {
     read('/api/library/preview', libraryPreviewSchema, json('POST', { backup })),
   restoreLibrary: (backup: Backup, mode: RestoreMode): Promise<RestoredLibrary> =>
     read('/api/library/restore', restoredLibrarySchema, json('POST', { backup, mode })),
+  readSession: (): Promise<Session> => read('/api/session', sessionSchema),
+  signIn: async (password: string): Promise<void> => {
+    await send('/api/session', json('POST', { password }));
+  },
+  signOut: async (): Promise<void> => {
+    await send('/api/session', { method: 'DELETE' });
+  },
+  /** Signs every browser out, this one too. */
+  signOutAll: async (): Promise<void> => {
+    await send('/api/sessions', { method: 'DELETE' });
+  },
   addDemoSongs: async (): Promise<void> => {
     await send('/api/demo-songs', { method: 'POST' });
   },

@@ -8,6 +8,7 @@ import { GlobalStyle } from '../theme/global-style.ts';
 import { KeyListener } from '../ui/keys.tsx';
 import { Loading } from '../ui/loading.tsx';
 import { Failure } from './failure.tsx';
+import { SignIn } from './sign-in.tsx';
 import { SongFrame } from './song-frame.tsx';
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
@@ -96,6 +97,7 @@ export function App() {
       <GlobalStyle />
       <KeyListener />
       <RouterProvider router={router} />
+      <SignIn />
     </QueryClientProvider>
   );
 }

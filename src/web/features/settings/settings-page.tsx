@@ -13,6 +13,7 @@ import { HandFields } from '../../ui/hand-fields.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { OwnTunings } from './own-tunings.tsx';
+import { SigningOut } from './signing-out.tsx';
 import { WholeLibrary } from './whole-library.tsx';
 
 const STRING_WORDS = {
@@ -92,6 +93,7 @@ export function SettingsPage() {
         onChange={(ownTunings) => change({ ownTunings: [...ownTunings] as never })}
       />
       <WholeLibrary />
+      <SigningOut />
       <section>
         <h2>This device</h2>
         <Choice label="Look" options={LOOKS} value={look} onChange={setLook} />

@@ -7,11 +7,11 @@
  */
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { toCanonicalJson } from '../../core/kernel/canonical-json.ts';
 import { beginFile, makeFolder, removeDurably, removeUnfinished } from '../data-folder/durable-files.ts';
 import { freeBytesOf, LEAST_FREE_BYTES } from '../db/engine/room.ts';
 import { BACKUPS_KEPT, listExpired } from '../versions/thinning.ts';
 import { listBackups, nextBackupFile } from './backup-files.ts';
+import { writeLibraryText } from './library-text.ts';
 import type { BackupRepository } from './repository.ts';
 
 /** When a backup is written: by the machine's clock, and in ms of the library's time. */
@@ -38,14 +38,16 @@ export async function writeBackup(
   const made = nextBackupFile(folder, before, now, runMs);
   const writing = await beginFile(made.file);
   try {
-    const { hash, isWhole } = await writeLibrary(repository, async (text) => {
+    const hash = createHash('sha256');
+    const isWhole = await writeLibraryText(repository, async (text) => {
+      hash.update(text);
       if (freeBytesOf(folder) < LEAST_FREE_BYTES) {
         throw new BackupError('there is no room for it');
       }
       await writing.write(text);
     });
     const [newest] = before;
-    if (newest !== undefined && (await hashOf(newest.file)) === hash) {
+    if (newest !== undefined && (await hashOf(newest.file)) === hash.digest('hex')) {
       await writing.discard();
       return null;
     }
@@ -59,27 +61,6 @@ export async function writeBackup(
     throw error;
   }
 }
-
-/** The canonical JSON of a library, song by song, so that it is never held as a whole; its hash tells whether anything changed. */
-async function writeLibrary(repository: BackupRepository, write: (text: string) => Promise<void>) {
-  const hash = createHash('sha256');
-  const put = async (text: string): Promise<void> => {
-    hash.update(text);
-    await write(text);
-  };
-  const rest = toCanonicalJson({ ...(await repository.readRest()), songs: [] });
-  await put(rest.slice(0, -END.length));
-  let separator = '';
-  const isWhole = await repository.eachSong(async (song) => {
-    await put(separator + toCanonicalJson(song));
-    separator = ',';
-  });
-  await put(END);
-  return { hash: hash.digest('hex'), isWhole };
-}
-
-/** How a backup ends: its songs are the last of its parts in the order of their names. */
-const END = ']}';
 
 /** The hash of a file's contents; of one that cannot be read, nothing's. */
 async function hashOf(file: string): Promise<string> {

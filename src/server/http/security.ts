@@ -6,6 +6,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Access } from '../sessions/access.ts';
 import { AppError } from './app-error.ts';
+import { refuseExcess } from './json-bounds.ts';
 
 /** Gives every answer a fresh nonce, which alone lets its own scripts and styles run. */
 export const giveNonce: RequestHandler = (_request, response, next) => {
@@ -81,11 +82,12 @@ function foreign(): AppError {
   return new AppError('invalid-input', 'Golden Ladder answers only to its own pages, under the names it was given.');
 }
 
-/** Refuses bodies that are not the UTF-8 that JSON is written in; read as such they would be changed without a word. */
+/** Refuses bodies that are not the UTF-8 that JSON is written in, which would be changed without a word, or hold more than anything of ours. */
 export function refuseOtherEncodings(_request: IncomingMessage, _response: ServerResponse, body: Buffer): void {
   if (!isUtf8(body)) {
     throw new AppError('invalid-input', 'The request is not valid UTF-8.');
   }
+  refuseExcess(body);
 }
 
 function nameOf(address: string): string {

@@ -3,16 +3,22 @@ import type { Backup, BackupClass, BackupSong } from '../../contract/backup-sche
 import type { Compared, Comparison, LibraryPreview } from '../../contract/library-schema.ts';
 import { loadDocument } from '../../contract/load-document.ts';
 import { isSameJson } from '../../core/kernel/canonical-json.ts';
+import { createBreather } from '../work/breathe.ts';
 
-/** Compares a backup with the library as a backup of it would be now; nothing is changed. */
-export function compareLibraries(here: Backup, there: Backup): LibraryPreview {
+/** Compares a backup with the library as a backup of it would be now, in slices; nothing is changed. */
+export async function compareLibraries(here: Backup, there: Backup): Promise<LibraryPreview> {
+  const breathe = createBreather();
+  const songsHere = new Map(here.songs.map((song) => [song.id, song]));
+  const classesHere = new Map(here.classes.map((each) => [each.id, each]));
+  const songs: Compared[] = [];
+  for (const song of there.songs) {
+    songs.push(compareSong(songsHere.get(song.id) ?? null, song));
+    await breathe();
+  }
   return {
-    songs: [
-      ...there.songs.map((song) => compareSong(here.songs.find(({ id }) => id === song.id) ?? null, song)),
-      ...listOnlyHere(here.songs, there.songs, titleOf),
-    ],
+    songs: [...songs, ...listOnlyHere(here.songs, there.songs, titleOf)],
     classes: [
-      ...there.classes.map((each) => compareClass(here.classes.find(({ id }) => id === each.id) ?? null, each)),
+      ...there.classes.map((each) => compareClass(classesHere.get(each.id) ?? null, each)),
       ...listOnlyHere(here.classes, there.classes, nameOf),
     ],
     settingsDiffer: !isSameJson(here.settings, there.settings),

@@ -1,3 +1,4 @@
+import { gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { libraryPreviewSchema, type RestoreMode, restoredLibrarySchema } from '../../contract/library-schema.ts';
 import type { SongDocument } from '../../core/song/document.ts';
@@ -29,6 +30,39 @@ const PAPER_BOAT = songFromChart('title: Paper Boat\nkey: C\n\n| C | G |\n');
 const retitled = (song: SongDocument, title: string): SongDocument => ({ ...song, facts: { ...song.facts, title } });
 
 describe('a whole library', () => {
+  test('comes in pieces, song by song, and others are answered while it does', async () => {
+    const server = await startTestServer();
+    for (let song = 0; song < 60; song += 1) {
+      await server.songs.create({ document: retitled(PAPER_BOAT, `Song ${song}`) });
+    }
+    const answers: string[] = [];
+    const taking = take(server).then((text) => {
+      answers.push('library');
+      return text;
+    });
+    for (let asked = 0; asked < 5; asked += 1) {
+      await fetch(`${server.url}/api/health`);
+      answers.push('health');
+    }
+    expect(JSON.parse(await taking).songs).toHaveLength(60);
+    expect(answers.indexOf('library')).toBeGreaterThan(0);
+    await server.close();
+  });
+
+  test('that comes packed, or nests deeper than any, is refused before it is read', async () => {
+    const packed = await fetch(`${here.url}/api/library/preview`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json', 'Content-Encoding': 'gzip' },
+      body: gzipSync('['.repeat(1_000_000)),
+    });
+    expect([packed.status, (await packed.json()).code]).toEqual([400, 'invalid-input']);
+    const deep = await post(here, 'preview', '['.repeat(1_000_000));
+    expect([deep.status, (await deep.json()).message]).toEqual([
+      413,
+      'The request nests deeper than 60 levels; no song does.',
+    ]);
+  });
+
   test('taken along and brought back into an empty library is the same bytes', async () => {
     for (const document of createDemoSongs()) {
       await here.songs.create({ document: document as never });

@@ -1,5 +1,7 @@
+import { once } from 'node:events';
 import express, { Router } from 'express';
 import { previewLibrarySchema, restoreLibrarySchema } from '../../contract/library-schema.ts';
+import { AppError } from '../http/app-error.ts';
 import { refuseOtherEncodings } from '../http/security.ts';
 import type { LibraryService } from './service.ts';
 
@@ -9,12 +11,18 @@ const LIBRARY_LIMIT = '40mb';
 /** /api/library. */
 export function createLibraryRoutes(service: LibraryService): Router {
   const router = Router();
-  router.use(express.json({ limit: LIBRARY_LIMIT, verify: refuseOtherEncodings }));
+  router.use(express.json({ limit: LIBRARY_LIMIT, inflate: false, verify: refuseOtherEncodings }));
   router.get('/', async (_request, response) => {
-    response
-      .type('application/json')
-      .attachment('golden-ladder-library.json')
-      .send(await service.take());
+    response.type('application/json').attachment('golden-ladder-library.json');
+    await service.take(async (text) => {
+      if (!response.write(text)) {
+        await Promise.race([once(response, 'drain'), once(response, 'close')]);
+      }
+      if (response.destroyed) {
+        throw new AppError('invalid-input', 'The library was not wanted to its end.');
+      }
+    });
+    response.end();
   });
   router.post('/preview', async (request, response) => {
     response.json(await service.preview(previewLibrarySchema.parse(request.body).backup));

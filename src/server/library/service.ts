@@ -1,6 +1,6 @@
 import type { Backup } from '../../contract/backup-schema.ts';
 import type { LibraryPreview, RestoredLibrary, RestoreMode } from '../../contract/library-schema.ts';
-import { toCanonicalJson } from '../../core/kernel/canonical-json.ts';
+import { writeLibraryText } from '../backup/library-text.ts';
 import { createBackupRepository, gatherBackup } from '../backup/repository.ts';
 import { type Database, isInterrupted } from '../db/connect.ts';
 import { isDiskFull } from '../db/disk-full.ts';
@@ -20,8 +20,10 @@ const readLibrary = async (db: Database): Promise<Backup> => (await gatherBackup
 /** A library taken along and brought back. Bringing back is one transaction: all of it happens, or nothing. */
 export function createLibraryService(db: Database, time: LibraryTime, keep: KeepLibrary) {
   return {
-    /** The whole library as canonical JSON. */
-    take: async (): Promise<string> => toCanonicalJson(await readLibrary(db)),
+    /** Writes the whole library as canonical JSON, piece by piece. */
+    take: async (write: (text: string) => Promise<void> | void): Promise<void> => {
+      await writeLibraryText(createBackupRepository(db), write);
+    },
 
     preview: async (backup: Backup): Promise<LibraryPreview> => {
       refuseDoubles(backup);

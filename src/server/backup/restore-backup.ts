@@ -5,9 +5,7 @@
  * not, compared with the backup, closed and brought to the disk; then the two change places by two renames. The old one is never deleted.
  * Cut short at any moment, the next start finds the old or the new one and says which (finish-restore).
  */
-import { isUtf8 } from 'node:buffer';
 import { existsSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Backup, backupSchema } from '../../contract/backup-schema.ts';
 import { isSameJson } from '../../core/kernel/canonical-json.ts';
@@ -20,6 +18,7 @@ import { type Database, openDatabase } from '../db/connect.ts';
 import { isDiskFull } from '../db/disk-full.ts';
 import { placeOf } from '../library/backup-entries.ts';
 import { EntryError, putBack } from '../library/put-back.ts';
+import { readBackupJson } from './read-backup.ts';
 import { createBackupRepository, gatherBackup } from './repository.ts';
 
 /** What came back, what could not be read and was left out, and where the library before it lies now (null: there was none). */
@@ -101,30 +100,24 @@ async function compare(db: Database, backup: Backup, leftOut: readonly string[])
 }
 
 async function readBackup(file: string): Promise<Backup> {
-  const bytes = await readFile(file).catch(() => {
-    throw new LibraryError(`The backup ${file} cannot be read. Nothing was changed.`);
-  });
-  if (!isUtf8(bytes)) {
-    throw new LibraryError(`${file} is no backup: it is not UTF-8, or it is damaged. Nothing was changed.`);
+  const read = await readBackupJson(file);
+  const parsed = 'value' in read ? backupSchema.safeParse(read.value) : null;
+  if (parsed?.success === true) {
+    return parsed.data;
   }
-  const value = parseJson(bytes.toString('utf8'));
-  const parsed = backupSchema.safeParse(value);
-  if (!parsed.success) {
-    const place = value === null ? null : placeOf(parsed.error.issues[0]?.path ?? []);
-    throw new LibraryError(
-      `${file} is no backup of a Golden Ladder library, or of a newer one${place === null ? '' : ` (${place})`}. Nothing was changed.`,
-    );
-  }
-  return parsed.data;
+  const place = placeOf(parsed?.error.issues[0]?.path ?? []);
+  throw new LibraryError(
+    'fault' in read
+      ? `${file} ${FAULTS[read.fault]}. Nothing was changed.`
+      : `${file} is no backup of a Golden Ladder library, or of a newer one${place === null ? '' : ` (${place})`}. Nothing was changed.`,
+  );
 }
 
-function parseJson(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return null;
-  }
-}
+const FAULTS = {
+  unreadable: 'cannot be read',
+  'not-utf-8': 'is no backup: it is not UTF-8, or it is damaged',
+  'no-json': 'is no backup: it is no JSON, or it is damaged',
+} as const;
 
 function sayWhyNot(error: unknown, { folder, library }: FolderPlaces, isThere: boolean): string {
   const entry = error instanceof EntryError ? ` (${error.entry})` : '';

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { listBackups } from '../backup/backup-files.ts';
 import { type OpenedDatabase, openDatabase } from '../db/connect.ts';
 import { freeBytesOf, sizeOf } from '../db/engine/room.ts';
-import { makeFolder, moveDurably, removeDurably, removeUnfinished, writeFileWhole } from './durable-files.ts';
+import { makeFolder, moveDurably, removeDurably, removeUnfinished, syncTree, writeFileWhole } from './durable-files.ts';
 import { finishRestore } from './finish-restore.ts';
 import { type FolderLock, lockFolder } from './folder-lock.ts';
 import { LibraryError, sayWhyNot } from './library-error.ts';
@@ -147,6 +147,7 @@ export async function buildDatabase(database: string, { templateFile, migrations
   if (templateFile === null) {
     const { close } = await openDatabase({ folder: database, migrationsFolder });
     await close();
+    await syncTree(database);
   } else {
     await mkdir(database, { mode: 0o700 });
     await unpackTemplate(templateFile, database);

@@ -6,7 +6,10 @@ import { afterAll, describe, expect, test } from 'vitest';
 import { loadDocument } from '../../contract/load-document.ts';
 import { MIGRATIONS } from '../../test-support/database-template.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
+import { createDemoSongs } from '../demo/demo-songs.ts';
 import { createServices } from '../services.ts';
+import { startLibraryTime } from '../time/library-time.ts';
+import { createTimeRepository } from '../time/repository.ts';
 import { openDatabase } from './connect.ts';
 
 type Sample = { readonly migrations: number; readonly songs: readonly Record<string, unknown>[] };
@@ -52,6 +55,43 @@ describe('a database of an older version', () => {
     }
     expect((await settings.read()).chordStyle).toBe('letters');
     expect(await classes.list()).toEqual([]);
+    await close();
+  });
+
+  test('of three migrations keeps its versions in their order, goes on after them, and purges nothing on its clock', async () => {
+    const database = join(folder, 'versions');
+    const old = await openDatabase({ folder: database, migrationsFolder: oldMigrations(3) });
+    const [alive, deleted] = ['0b8f6a52-9a65-4204-8dac-5275e987d79d', '1b8f6a52-9a65-4204-8dac-5275e987d79d'];
+    const document = JSON.stringify(createDemoSongs()[0]);
+    for (const [id, deletedAt] of [
+      [alive, null],
+      [deleted, '2020-01-01T00:00:00Z'],
+    ]) {
+      await old.db.execute(
+        sql`insert into songs (id, title, credit, sounding_key, shape_key, capo_fret, bars, revision, document, created_at, updated_at, deleted_at)
+            values (${id}, 'One', '', '', '', 0, 0, 4, ${document}::jsonb, now(), now(), ${deletedAt})`,
+      );
+    }
+    for (const [revision, day] of [
+      [3, '2026-05-03'],
+      [1, '2026-05-01'],
+      [2, '2026-05-02'],
+    ]) {
+      await old.db.execute(
+        sql`insert into song_versions (id, song_id, revision, reason, document, made_at)
+            values (gen_random_uuid(), ${alive}, ${revision}, 'editing', ${document}::jsonb, ${day}::timestamptz)`,
+      );
+    }
+    await old.close();
+
+    const { db, close } = await openDatabase({ folder: database, migrationsFolder: MIGRATIONS });
+    const clocks = { now: () => new Date('2031-01-01T00:00:00Z'), steadyMs: () => 0 };
+    const { versions, songs } = createServices(db, await startLibraryTime(createTimeRepository(db), clocks));
+    await versions.keep(alive as never, 'conflict', null);
+    expect((await versions.list(alive as never)).map(({ revision }) => revision)).toEqual([4, 3, 2, 1]);
+    await songs.purge();
+    await songs.restore(deleted as never);
+    expect(await songs.list()).toHaveLength(2);
     await close();
   });
 });

@@ -70,9 +70,7 @@ function editedLine(line: Line, edits: SortedEdits): readonly Line[] {
       return [];
     }
     edited =
-      edit.kind === 'set-rounds'
-        ? { ...edited, times: edit.times, note: edit.note }
-        : { ...edited, cues: edit.cues };
+      edit.kind === 'set-rounds' ? { ...edited, times: edit.times, note: edit.note } : { ...edited, cues: edit.cues };
   }
   const bars = line.bars.flatMap((bar) => editedBar(bar, edits.ofBar.get(bar.id) ?? []));
   return bars.length === line.bars.length && bars.every((bar, index) => bar === line.bars[index])

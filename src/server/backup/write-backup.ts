@@ -17,7 +17,7 @@ import type { BackupRepository } from './repository.ts';
 /** When a backup is written: by the machine's clock, and in ms of the library's time. */
 export type BackupMoment = { readonly now: Date; readonly runMs: number };
 
-/** Asked before old backups are thinned, with whether the whole library could be read. */
+/** Asked each time whether old backups may be thinned, with whether the whole library could be read. */
 export type MayThin = (isWhole: boolean) => Promise<boolean>;
 
 /** Why no backup could be written. */
@@ -46,13 +46,15 @@ export async function writeBackup(
       }
       await writing.write(text);
     });
+    // Asked in any case: what is damaged is looked for although nothing has changed since.
+    const thins = await mayThin(isWhole);
     const [newest] = before;
     if (newest !== undefined && (await hashOf(newest.file)) === hash.digest('hex')) {
       await writing.discard();
       return null;
     }
     await writing.finish();
-    for (const { file } of (await mayThin(isWhole)) ? listExpired([...before, made], runMs, BACKUPS_KEPT) : []) {
+    for (const { file } of thins ? listExpired([...before, made], runMs, BACKUPS_KEPT) : []) {
       await removeDurably(file);
     }
     return made.file;

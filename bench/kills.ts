@@ -16,6 +16,7 @@ export type KillReport = {
 };
 
 const LONGEST_MS = 600;
+const STEP_MS = 20;
 
 /** Kills `kills` times; `random` gives numbers from 0 to 1. */
 export async function killAgainAndAgain(kills: number, port: number, random: () => number): Promise<KillReport> {
@@ -28,6 +29,7 @@ export async function killAgainAndAgain(kills: number, port: number, random: () 
   let [revision, acknowledged, lost] = [1, 0, 0];
   for (let kill = 0; kill < kills; kill += 1) {
     let isUp = true;
+    const before = acknowledged;
     const saving = (async () => {
       while (isUp) {
         const document = { ...created.document, facts: { ...created.document.facts, title: `Save ${revision + 1}` } };
@@ -38,7 +40,11 @@ export async function killAgainAndAgain(kills: number, port: number, random: () 
         }
       }
     })();
-    await new Promise((resolve) => setTimeout(resolve, random() * LONGEST_MS));
+    // At a random moment, though on a slow machine not before something was acknowledged.
+    const until = performance.now() + random() * LONGEST_MS;
+    while (performance.now() < until || acknowledged === before) {
+      await new Promise((resolve) => setTimeout(resolve, random() * STEP_MS));
+    }
     await server.stop('SIGKILL');
     isUp = false;
     await saving;

@@ -10,7 +10,7 @@ import {
   createRateLimit,
   giveNonce,
   REQUESTS_IN_TEN_SECONDS,
-  refuseOtherEncodings,
+  readBodies,
   refuseOtherSites,
   securityHeaders,
 } from './http/security.ts';
@@ -60,7 +60,6 @@ export function createApp(parts: AppParts): Express {
   );
   app.use(giveNonce, securityHeaders, createDoor(access, parts.extraNames), refusePassedOn(access));
   app.use('/api', refuseOtherSites, createRateLimit(parts.requestsInTenSeconds ?? REQUESTS_IN_TEN_SECONDS));
-  const readBodies = (limit: string) => express.json({ limit, inflate: false, verify: refuseOtherEncodings });
   app.use('/api/session', readBodies(SIGN_IN_LIMIT), createSessionRoutes(door));
   app.get('/api/health', (_request, response) => {
     response.json({ status: 'ok' });

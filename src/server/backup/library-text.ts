@@ -1,5 +1,5 @@
 import { toCanonicalJson } from '../../core/kernel/canonical-json.ts';
-import { createBreather } from '../work/breathe.ts';
+import { createBreather } from '../slices/breathe.ts';
 import type { BackupRepository } from './repository.ts';
 
 /** How a library ends as JSON: its songs are the last of its parts in the order of their names. */

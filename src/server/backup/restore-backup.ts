@@ -15,7 +15,7 @@ import { LibraryError } from '../data-folder/library-error.ts';
 import { buildDatabase, type LibraryFiles, takeFolder } from '../data-folder/open-library.ts';
 import { type FolderPlaces, placesIn } from '../data-folder/places.ts';
 import { type Database, openDatabase } from '../db/connect.ts';
-import { isDiskFull } from '../db/disk-full.ts';
+import { isDiskFull } from '../db/file-trouble.ts';
 import { placeOf } from '../library/backup-entries.ts';
 import { EntryError, putBack } from '../library/put-back.ts';
 import { readBackupJson } from './read-backup.ts';

@@ -1,5 +1,6 @@
 import type { Logger } from 'pino';
 import type { BackupTrouble } from '../../contract/state-schema.ts';
+import { isDiskFull, isForbidden } from '../db/file-trouble.ts';
 import { BackupError } from './write-backup.ts';
 
 /** Since when backups fail, and why; null since when they do not. */
@@ -54,11 +55,10 @@ export function scheduleBackups(backUp: () => Promise<unknown>, logger: Logger):
 }
 
 function troubleOf(error: unknown): BackupTrouble {
-  const code = error instanceof Error && 'code' in error ? error.code : null;
-  if (error instanceof BackupError || code === 'ENOSPC' || code === 'EDQUOT') {
+  if (error instanceof BackupError || isDiskFull(error)) {
     return 'no-room';
   }
-  return code === 'EACCES' || code === 'EPERM' || code === 'EROFS' ? 'no-right' : 'other';
+  return isForbidden(error) ? 'no-right' : 'other';
 }
 
 /** The first line of what went wrong: database errors carry what a query was given. */

@@ -1,8 +1,8 @@
 /* Why a library cannot be opened, in sentences that say what to do. What engine and system say themselves never reaches a person. */
 
 import { NewerDatabaseError } from '../db/connect.ts';
-import { isDiskFull } from '../db/disk-full.ts';
 import { EngineRefused } from '../db/engine/engine-errors.ts';
+import { isDiskFull, isForbidden } from '../db/file-trouble.ts';
 
 /** Why the library cannot be opened, in a sentence that says what to do. */
 export class LibraryError extends Error {
@@ -12,21 +12,15 @@ export class LibraryError extends Error {
 /** What hinders the library, told from what was thrown. */
 type Hindrance = 'newer' | 'no-right' | 'no-room' | 'damaged';
 
-const NO_RIGHT_CODES: ReadonlySet<unknown> = new Set(['EACCES', 'EPERM', 'EROFS']);
-const NO_ROOM_CODES: ReadonlySet<unknown> = new Set(['ENOSPC', 'EDQUOT']);
-
 function hindranceOf(error: unknown): Hindrance {
   if (error instanceof NewerDatabaseError) {
     return 'newer';
   }
-  const code = error instanceof Error && 'code' in error ? error.code : null;
   const said = error instanceof EngineRefused ? error.said.join('\n') : '';
-  if (NO_RIGHT_CODES.has(code) || /permission denied|read-only file system|operation not permitted/i.test(said)) {
+  if (isForbidden(error) || /permission denied|read-only file system|operation not permitted/i.test(said)) {
     return 'no-right';
   }
-  return NO_ROOM_CODES.has(code) || isDiskFull(error) || /no space left|quota exceeded/i.test(said)
-    ? 'no-room'
-    : 'damaged';
+  return isDiskFull(error) || /no space left|quota exceeded/i.test(said) ? 'no-room' : 'damaged';
 }
 
 /** The sentence for a library that cannot be opened; `newestBackup` is the file that could be brought back, or null. */

@@ -8,8 +8,8 @@
 import { getTableName, is, sql } from 'drizzle-orm';
 import { PgTable } from 'drizzle-orm/pg-core';
 import { type Database, isInterrupted } from './connect.ts';
-import { isDiskFull } from './disk-full.ts';
 import type { Engine } from './engine/engine.ts';
+import { isDiskFull } from './file-trouble.ts';
 import * as schema from './schema.ts';
 
 const MEGABYTE = 1024 * 1024;

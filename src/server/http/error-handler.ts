@@ -4,7 +4,7 @@ import type { ErrorCode } from '../../contract/api.ts';
 import { wordsOfIssue } from '../../contract/finding-words.ts';
 import { isInterrupted } from '../db/connect.ts';
 import { isDamage } from '../db/damage.ts';
-import { isDiskFull } from '../db/disk-full.ts';
+import { isDiskFull } from '../db/file-trouble.ts';
 import { AppError } from './app-error.ts';
 
 const STATUS: Readonly<Record<ErrorCode, number>> = {

@@ -1,7 +1,7 @@
 import { isUtf8 } from 'node:buffer';
 import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import type { RequestHandler } from 'express';
+import express, { type RequestHandler } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Access } from '../sessions/access.ts';
@@ -82,8 +82,13 @@ function foreign(): AppError {
   return new AppError('invalid-input', 'Golden Ladder answers only to its own pages, under the names it was given.');
 }
 
+/** Reads bodies of JSON of at most so much ("6mb"), as they are: not packed, UTF-8, and within bounds. */
+export function readBodies(limit: string): RequestHandler {
+  return express.json({ limit, inflate: false, verify: refuseOtherEncodings });
+}
+
 /** Refuses bodies that are not the UTF-8 that JSON is written in, which would be changed without a word, or hold more than anything of ours. */
-export function refuseOtherEncodings(_request: IncomingMessage, _response: ServerResponse, body: Buffer): void {
+function refuseOtherEncodings(_request: IncomingMessage, _response: ServerResponse, body: Buffer): void {
   if (!isUtf8(body)) {
     throw new AppError('invalid-input', 'The request is not valid UTF-8.');
   }

@@ -3,7 +3,7 @@ import type { Backup, BackupClass, BackupSong } from '../../contract/backup-sche
 import type { Compared, Comparison, LibraryPreview } from '../../contract/library-schema.ts';
 import { loadDocument } from '../../contract/load-document.ts';
 import { isSameJson } from '../../core/kernel/canonical-json.ts';
-import { createBreather } from '../work/breathe.ts';
+import { createBreather } from '../slices/breathe.ts';
 
 /** Compares a backup with the library as a backup of it would be now, in slices; nothing is changed. */
 export async function compareLibraries(here: Backup, there: Backup): Promise<LibraryPreview> {

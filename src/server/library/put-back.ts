@@ -11,7 +11,7 @@ import { nextRevision } from '../../contract/revision.ts';
 import { isSameJson } from '../../core/kernel/canonical-json.ts';
 import { createClassRepository } from '../classes/repository.ts';
 import { type Database, isInterrupted } from '../db/connect.ts';
-import { isDiskFull } from '../db/disk-full.ts';
+import { isDiskFull } from '../db/file-trouble.ts';
 import { createSettingsRepository } from '../settings/repository.ts';
 import { columnsOf } from '../songs/columns.ts';
 import { createVersionRepository } from '../versions/repository.ts';

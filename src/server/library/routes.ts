@@ -1,8 +1,8 @@
 import { once } from 'node:events';
-import express, { Router } from 'express';
+import { Router } from 'express';
 import { previewLibrarySchema, restoreLibrarySchema } from '../../contract/library-schema.ts';
 import { AppError } from '../http/app-error.ts';
-import { refuseOtherEncodings } from '../http/security.ts';
+import { readBodies } from '../http/security.ts';
 import type { LibraryService } from './service.ts';
 
 /** Largest library that is taken in one request. */
@@ -11,7 +11,7 @@ const LIBRARY_LIMIT = '40mb';
 /** /api/library. */
 export function createLibraryRoutes(service: LibraryService): Router {
   const router = Router();
-  router.use(express.json({ limit: LIBRARY_LIMIT, inflate: false, verify: refuseOtherEncodings }));
+  router.use(readBodies(LIBRARY_LIMIT));
   router.get('/', async (_request, response) => {
     response.type('application/json').attachment('golden-ladder-library.json');
     await service.take(async (text) => {

@@ -3,7 +3,7 @@ import type { LibraryPreview, RestoredLibrary, RestoreMode } from '../../contrac
 import { writeLibraryText } from '../backup/library-text.ts';
 import { createBackupRepository, gatherBackup } from '../backup/repository.ts';
 import { type Database, isInterrupted } from '../db/connect.ts';
-import { isDiskFull } from '../db/disk-full.ts';
+import { isDiskFull } from '../db/file-trouble.ts';
 import { AppError } from '../http/app-error.ts';
 import type { LibraryTime } from '../time/library-time.ts';
 import { compareLibraries } from './compare.ts';

@@ -7,7 +7,7 @@ import { afterAll, afterEach, describe, expect, test } from 'vitest';
 import { MIGRATIONS, templateFile } from '../../../test-support/database-template.ts';
 import { unpackTemplate } from '../../data-folder/unpack-template.ts';
 import { type DatabasePlace, isInterrupted, type OpenedDatabase, openDatabase } from '../connect.ts';
-import { isDiskFull } from '../disk-full.ts';
+import { isDiskFull } from '../file-trouble.ts';
 import { tidy } from '../tidy.ts';
 import { START_PARAMETERS } from './start-parameters.ts';
 

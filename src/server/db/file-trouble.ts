@@ -7,3 +7,10 @@ const NO_ROOM: ReadonlySet<string> = new Set(['53100', '25006', 'ENOSPC', 'EDQUO
 export function isDiskFull(error: unknown): boolean {
   return NO_ROOM.has(sqlStateOf(error) ?? '');
 }
+
+const NO_RIGHT: ReadonlySet<string> = new Set(['EACCES', 'EPERM', 'EROFS']);
+
+/** Whether the file system refused for want of rights. */
+export function isForbidden(error: unknown): boolean {
+  return NO_RIGHT.has(sqlStateOf(error) ?? '');
+}

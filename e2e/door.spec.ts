@@ -29,8 +29,9 @@ test('the password is asked once, over whatever is open; what was edited meanwhi
   await page.keyboard.press('Enter');
   await page.getByRole('link', { name: 'Quarry Dog' }).click();
   await page.getByRole('link', { name: /Listen/ }).click();
-  await page.reload();
   const title = page.getByRole('textbox', { name: 'Title' });
+  await expect(title).toHaveValue('Quarry Dog');
+  await page.reload();
   await expect(title).toHaveValue('Quarry Dog');
 
   const status = await page.evaluate(async () => (await fetch('/api/sessions', { method: 'DELETE' })).status);

@@ -3,9 +3,9 @@ import type { Metre } from '../core/rhythm/metre.ts';
 import { type BarFault, checkBar } from '../core/song/bar-check.ts';
 import { barsOfLines } from '../core/song/chart.ts';
 import type { Line, SongDocument } from '../core/song/document.ts';
-import { barsOfEdit, writtenBarsOf } from '../core/song/pass-lines.ts';
-import { countPlayedBars } from '../core/song/played-bars.ts';
-import { SONG_LIMITS } from '../core/song/song-limits.ts';
+import { barsOfEdit } from '../core/song/pass-lines.ts';
+import { STORED_SONG_SIZE } from '../core/song/song-limits.ts';
+import { findExcess, sayExcess, sizeOfSong } from '../core/song/song-size.ts';
 
 /** What is wrong with a song as a whole, each finding with its place, counted from 1; empty for a sound one. */
 export function checkSong(document: SongDocument): readonly string[] {
@@ -15,7 +15,6 @@ export function checkSong(document: SongDocument): readonly string[] {
     ...checkRange(document),
     ...linesOf(document).flatMap(({ line, path }) => checkLine(line, path, document.facts.metre)),
     ...checkForm(document),
-    ...(writtenBarsOf(document).length > SONG_LIMITS.writtenBars ? ['too many bars'] : []),
     ...checkShapes(document),
   ];
 }
@@ -109,8 +108,8 @@ function checkForm(document: SongDocument): readonly string[] {
   const missing = document.map.form.flatMap(({ sectionId }, index) =>
     sections.has(sectionId) ? [] : [`pass ${index + 1}: there is no section ${sectionId}`],
   );
-  const isTooLong = missing.length === 0 && countPlayedBars(document) > SONG_LIMITS.playedBars;
-  return [...missing, ...(isTooLong ? ['the form: too many bars'] : [])];
+  const excess = missing.length === 0 ? findExcess(sizeOfSong(document), STORED_SONG_SIZE) : null;
+  return [...missing, ...(excess === null ? [] : [sayExcess(excess)])];
 }
 
 function checkShapes(document: SongDocument): readonly string[] {

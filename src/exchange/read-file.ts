@@ -7,10 +7,9 @@ import { type Backup, backupSchema } from '../contract/backup-schema.ts';
 import { loadDocument } from '../contract/load-document.ts';
 import type { Planner } from '../core/arrange/planner.ts';
 import { err, ok, type Result } from '../core/kernel/result.ts';
-import { countPlayedBars } from '../core/song/played-bars.ts';
 import { SONG_LIMITS, UNTITLED } from '../core/song/song-limits.ts';
 import { decodeText } from './decode-text.ts';
-import { type FileSource, type ReadSong, type Refusal, storable } from './read-song.ts';
+import { type FileSource, type ReadSong, type Refusal, sizedSong, storable } from './read-song.ts';
 import { readTextSong } from './read-text-song.ts';
 import { readXmlSong } from './read-xml-song.ts';
 import { unpackScore } from './unpack-score.ts';
@@ -147,12 +146,5 @@ function readJson(text: string, { title }: FileSource): Result<ReadFile, Refusal
   }
   const { facts } = loaded.value;
   const named = facts.title === '' ? { ...loaded.value, facts: { ...facts, title } } : loaded.value;
-  return ok({
-    kind: 'song',
-    format: 'song as JSON',
-    document: named,
-    bars: countPlayedBars(named),
-    assumed: [],
-    left: [],
-  });
+  return sizedSong(named, { format: 'song as JSON', assumed: [], left: [] });
 }

@@ -3,7 +3,8 @@ import { loadDocument } from '../contract/load-document.ts';
 import type { Planner } from '../core/arrange/planner.ts';
 import { err, ok, type Result } from '../core/kernel/result.ts';
 import type { SongDocument } from '../core/song/document.ts';
-import { countPlayedBars } from '../core/song/played-bars.ts';
+import { NEW_SONG_SIZE } from '../core/song/song-limits.ts';
+import { findExcess, sayExcess, sizeOfSong } from '../core/song/song-size.ts';
 
 /** A song that came out of a file: what it was, what was assumed, and what was left. */
 export type ReadSong = {
@@ -36,9 +37,19 @@ type Report = Pick<ReadSong, 'format' | 'assumed' | 'left'>;
 /** The song as it would be saved: what the contract refuses is refused here already. */
 export function checkedSong(document: SongDocument, report: Report): Result<ReadSong, Refusal> {
   const loaded = loadDocument(document);
-  return loaded.ok
-    ? ok({ kind: 'song', ...report, document: loaded.value, bars: countPlayedBars(loaded.value) })
-    : err(
-        `It cannot be kept as a song: ${loaded.error.kind === 'malformed' ? loaded.error.findings.slice(0, 3).join('; ').slice(0, 300) : loaded.error.kind}`,
-      );
+  if (!loaded.ok) {
+    return err(
+      `It cannot be kept as a song: ${loaded.error.kind === 'malformed' ? loaded.error.findings.slice(0, 3).join('; ').slice(0, 300) : loaded.error.kind}`,
+    );
+  }
+  return sizedSong(loaded.value, report);
+}
+
+/** A song that has been checked, or in a sentence what it has too much of. */
+export function sizedSong(document: SongDocument, report: Report): Result<ReadSong, Refusal> {
+  const size = sizeOfSong(document);
+  const excess = findExcess(size, NEW_SONG_SIZE);
+  return excess === null
+    ? ok({ kind: 'song', ...report, document, bars: size.playedBars })
+    : err(sayExcess(excess));
 }

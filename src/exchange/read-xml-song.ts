@@ -3,7 +3,7 @@ import { sayFindings } from '../core/formats/musicxml/finding-words.ts';
 import { type ReadScore, readScore } from '../core/formats/musicxml/read-score.ts';
 import { toScoreSong } from '../core/formats/musicxml/score-song.ts';
 import { err, type Result } from '../core/kernel/result.ts';
-import { SONG_LIMITS } from '../core/song/song-limits.ts';
+import { NEW_SONG_SIZE } from '../core/song/song-limits.ts';
 import { decodeXml } from './decode-xml.ts';
 import { checkedSong, type FileSource, REPLACED, type ReadSong, type Refusal, storable } from './read-song.ts';
 import { parseXml } from './xml-text.ts';
@@ -51,7 +51,7 @@ function refusalOf(root: string, read: ReadScore | null): string | null {
   if (measures.every(({ harmonies }) => harmonies.length === 0)) {
     return 'It is a score without chord names; there is nothing to make a map of.';
   }
-  return measures.length > SONG_LIMITS.writtenBars
-    ? `It has ${measures.length} measures; at most ${SONG_LIMITS.writtenBars} can be taken.`
+  return measures.length > NEW_SONG_SIZE.writtenBars
+    ? `It has ${measures.length} measures; at most ${NEW_SONG_SIZE.writtenBars} can be taken.`
     : null;
 }

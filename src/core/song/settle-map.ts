@@ -7,10 +7,10 @@ import { type Detached, detach, type LostAttachment } from './attachments.ts';
 import type { Bar, Line, Pass, PassEdit, Section, SongDocument, SongMap } from './document.ts';
 import type { Ids } from './fresh-ids.ts';
 import { editsFromLines } from './pass-edits.ts';
-import { linesOfPass, writtenBarsOf } from './pass-lines.ts';
-import { countPlayedBars } from './played-bars.ts';
+import { linesOfPass } from './pass-lines.ts';
 import { keepLeaning, type LeaningBar, listLeaningBars } from './same-bars.ts';
-import { SONG_LIMITS } from './song-limits.ts';
+import { NEW_SONG_SIZE, SONG_LIMITS } from './song-limits.ts';
+import { boundsAfter, findExcess, type SongSize, sizeOfSong } from './song-size.ts';
 
 /** Why a map cannot stand. */
 export type SettleError =
@@ -18,7 +18,7 @@ export type SettleError =
   | { readonly kind: 'push-on-first' }
   | {
       readonly kind: 'too-many';
-      readonly what: 'bars' | 'bars-in-line' | 'lines' | 'sections' | 'passes';
+      readonly what: keyof SongSize | 'bars-in-line' | 'lines' | 'sections' | 'passes';
       readonly most: number;
     };
 
@@ -29,7 +29,7 @@ export function settleMap(document: SongDocument, changed: SongMap, ids: Ids): R
   const sections = changed.sections.map((section) => settleSection(section, old.get(section.id), leaning, ids));
   const { form, lost } = settleForm(document, sections, changed.form, ids);
   const next: SongDocument = { ...document, nextId: ids.next, map: { sections, form } };
-  const fault = findFault(next);
+  const fault = findFault(document, next);
   if (fault !== null) {
     return err(fault);
   }
@@ -114,9 +114,15 @@ function stands(edit: PassEdit, { lines }: Section): boolean {
   }
 }
 
-function findFault(document: SongDocument): SettleError | null {
-  const { sections, form } = document.map;
-  return findFirstFault(document) ?? findExcess(document, sections, form);
+function findFault(before: SongDocument, after: SongDocument): SettleError | null {
+  return findFirstFault(after) ?? findTooMany(after.map) ?? findTooLong(before, after);
+}
+
+/** A song that is longer than a new one may be can be changed, and not made longer. */
+function findTooLong(before: SongDocument, after: SongDocument): SettleError | null {
+  const size = sizeOfSong(after);
+  const excess = findExcess(size, NEW_SONG_SIZE) && findExcess(size, boundsAfter(sizeOfSong(before)));
+  return excess && { kind: 'too-many', what: excess.what, most: excess.most };
 }
 
 function findFirstFault(document: SongDocument): SettleError | null {
@@ -143,7 +149,7 @@ function firstBarOf({ map }: SongDocument): Bar | undefined {
   return first?.lines[0]?.bars[0];
 }
 
-function findExcess(document: SongDocument, sections: readonly Section[], form: readonly Pass[]): SettleError | null {
+function findTooMany({ sections, form }: SongMap): SettleError | null {
   const lines = sections.flatMap((section) => section.lines);
   const longest = Math.max(
     0,
@@ -154,8 +160,6 @@ function findExcess(document: SongDocument, sections: readonly Section[], form: 
     ['passes', form.length, SONG_LIMITS.passes],
     ['lines', Math.max(0, ...sections.map((section) => section.lines.length)), SONG_LIMITS.linesInSection],
     ['bars-in-line', longest, SONG_LIMITS.barsInLine],
-    ['bars', writtenBarsOf(document).length, SONG_LIMITS.writtenBars],
-    ['bars', countPlayedBars(document), SONG_LIMITS.playedBars],
   ] as const;
   const excess = bounds.find(([, count, most]) => count > most);
   return excess === undefined ? null : { kind: 'too-many', what: excess[0], most: excess[2] };

@@ -9,11 +9,14 @@ export const SONG_LIMITS = {
   barsInLine: 64,
   times: 64,
   passes: 400,
-  /** Most bars as written, and of the unrolled song: some three hours of music. */
-  writtenBars: 5000,
-  playedBars: 5000,
   chartCharacters: 1_000_000,
 } as const;
+
+/** Most that a new song holds: so much can still be planned, printed and saved without waiting; over an hour of music. */
+export const NEW_SONG_SIZE = { writtenBars: 1000, playedBars: 2000, differences: 2000 } as const;
+
+/** Most that a stored song holds; the program allowed as much once, and still opens it. */
+export const STORED_SONG_SIZE = { writtenBars: 5000, playedBars: 5000, differences: 400_000 } as const;
 
 /** Bounds of an instrument: scale length in mm from a soprano ukulele to a bass, highest fret counted from the nut. */
 export const INSTRUMENT_LIMITS = {

@@ -2,7 +2,9 @@ import { beatTicks, COMMON_TIME } from '../../core/rhythm/metre.ts';
 import type { MapError } from '../../core/song/map-commands.ts';
 
 const COUNTED: Readonly<Record<Extract<MapError, { kind: 'too-many' }>['what'], string>> = {
-  bars: 'bars in a song',
+  writtenBars: 'bars as written in a song',
+  playedBars: 'bars as played in a song',
+  differences: 'differences between the passes of a song',
   'bars-in-line': 'bars in a line',
   lines: 'lines in a section',
   sections: 'sections',

@@ -1,4 +1,4 @@
-import { SONG_LIMITS } from '../../song/song-limits.ts';
+import { NEW_SONG_SIZE, SONG_LIMITS } from '../../song/song-limits.ts';
 import type { ChartProblem, ProblemKind } from './problem.ts';
 
 /** A sentence for each finding; `found` is what stands in the text. */
@@ -49,7 +49,7 @@ const SENTENCES: Readonly<Record<ProblemKind, (found: string) => string>> = {
     `Words of more than one round are each in quotes and parted by a slash, at most ${SONG_LIMITS.cueCharacters} characters.`,
   'too-many-cues': (found) => `There are more words than rounds (${found}).`,
   'too-many-bars': () =>
-    `A line holds at most ${SONG_LIMITS.barsInLine} bars, a song ${SONG_LIMITS.playedBars.toLocaleString('en')} as played.`,
+    `A line holds at most ${SONG_LIMITS.barsInLine} bars, a song ${NEW_SONG_SIZE.writtenBars.toLocaleString('en')} as written and ${NEW_SONG_SIZE.playedBars.toLocaleString('en')} as played.`,
   'gave-up': () =>
     'So much of this text cannot be read that it was not read to its end. The song keeps its last good state.',
   'read-as': (found) => `“${found}” is not quite a chord’s name and was read as the nearest one.`,

@@ -9,7 +9,7 @@
 import { splitLines } from '../../kernel/lines.ts';
 import { runSteps, type Steps } from '../../kernel/steps.ts';
 import { barsOfChart, type Chart, type HeaderName } from '../../song/chart.ts';
-import { SONG_LIMITS } from '../../song/song-limits.ts';
+import { NEW_SONG_SIZE, SONG_LIMITS } from '../../song/song-limits.ts';
 import { assemble, countBars } from './assemble.ts';
 import { listDoubts } from './doubts.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
@@ -56,9 +56,9 @@ export function* readChart(text: string): Steps<ParsedChart> {
   }, 0);
   const writtenBars = barsOfChart({ sections, passes }).length;
   const isTooMuch =
-    body.endedBy !== null || playedBars > SONG_LIMITS.playedBars || writtenBars > SONG_LIMITS.writtenBars;
+    body.endedBy !== null || playedBars > NEW_SONG_SIZE.playedBars || writtenBars > NEW_SONG_SIZE.writtenBars;
   if (isTooMuch) {
-    const bars = Math.max(playedBars, writtenBars, SONG_LIMITS.writtenBars + 1);
+    const bars = Math.max(playedBars, writtenBars, NEW_SONG_SIZE.writtenBars + 1);
     problems.unshift(problemAt({ line: 1, column: 1, length: 1 }, body.endedBy ?? 'too-many-bars', String(bars)));
   }
   const isUsable = !isTooLong && !isTooMuch;

@@ -5,7 +5,7 @@ import { parseChordSymbol } from '../../harmony/chord-symbol.ts';
 import type { Steps } from '../../kernel/steps.ts';
 import type { Metre } from '../../rhythm/metre.ts';
 import type { ChartEnding, ChartLine } from '../../song/chart.ts';
-import { SONG_LIMITS, UNNAMED_SECTION } from '../../song/song-limits.ts';
+import { NEW_SONG_SIZE, SONG_LIMITS, UNNAMED_SECTION } from '../../song/song-limits.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 import { splitWords } from './read-bar.ts';
 import { readCues } from './read-cue.ts';
@@ -63,7 +63,7 @@ export function* readBody(lines: readonly Span[], metre: Metre, problems: ChartP
     if (span.text !== '') {
       readSpan(span, state);
     }
-    if (state.bars > SONG_LIMITS.writtenBars || problems.length > MOST_FINDINGS) {
+    if (state.bars > NEW_SONG_SIZE.writtenBars || problems.length > MOST_FINDINGS) {
       return { blocks: [], endedBy: problems.length > MOST_FINDINGS ? 'gave-up' : 'too-many-bars' };
     }
   }

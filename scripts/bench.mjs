@@ -7,10 +7,15 @@ import { bundleForNode } from './bundle.mjs';
 const root = join(import.meta.dirname, '..');
 const folder = join(root, 'bench');
 const file = join(folder, 'bundled.mjs');
-// The database's thread is looked for beside the bundle.
-const thread = join(folder, 'engine-thread.mjs');
-await bundleForNode({ bundled: 'bench/main.ts', 'engine-thread': 'src/server/db/engine/engine-thread.ts' }, folder);
+// Threads are looked for beside the bundle.
+const threads = {
+  'engine-thread': 'src/server/db/engine/engine-thread.ts',
+  'helper-thread': 'src/server/helper/helper-thread.ts',
+};
+await bundleForNode({ bundled: 'bench/main.ts', ...threads }, folder);
 const { status } = spawnSync('node', [file, ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' });
 rmSync(file, { force: true });
-rmSync(thread, { force: true });
+for (const name of Object.keys(threads)) {
+  rmSync(join(folder, `${name}.mjs`), { force: true });
+}
 process.exit(status ?? 1);

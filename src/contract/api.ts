@@ -48,12 +48,17 @@ export const songListSchema = z.object({ songs: z.array(songSummarySchema) });
 export const openSongSchema = z.object({ id: songIdSchema, revision: z.int(), document: documentSchema });
 export type OpenSong = z.infer<typeof openSongSchema>;
 
+const newTitleSchema = z.strictObject({ title: oneLine(SONG_LIMITS.titleCharacters) });
+const newDocumentSchema = z.strictObject({ document: documentSchema });
+
 /** POST /api/songs: a new song by its title, or a whole document. */
-export const createSongSchema = z.union([
-  z.strictObject({ title: oneLine(SONG_LIMITS.titleCharacters) }),
-  z.strictObject({ document: documentSchema }),
-]);
-export type CreateSong = z.infer<typeof createSongSchema>;
+export type CreateSong = z.infer<typeof newTitleSchema> | z.infer<typeof newDocumentSchema>;
+
+/** Reads the body of POST /api/songs; throws what is wrong with it as the one or the other of its forms. */
+export function parseCreateSong(value: unknown): CreateSong {
+  const isWhole = typeof value === 'object' && value !== null && 'document' in value;
+  return (isWhole ? newDocumentSchema : newTitleSchema).parse(value);
+}
 
 /** PUT /api/songs/:id: the document and the revision it was made from. */
 export const saveSongSchema = z.strictObject({ baseRevision: revisionSchema, document: documentSchema });

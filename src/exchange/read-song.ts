@@ -49,7 +49,5 @@ export function checkedSong(document: SongDocument, report: Report): Result<Read
 export function sizedSong(document: SongDocument, report: Report): Result<ReadSong, Refusal> {
   const size = sizeOfSong(document);
   const excess = findExcess(size, NEW_SONG_SIZE);
-  return excess === null
-    ? ok({ kind: 'song', ...report, document, bars: size.playedBars })
-    : err(sayExcess(excess));
+  return excess === null ? ok({ kind: 'song', ...report, document, bars: size.playedBars }) : err(sayExcess(excess));
 }

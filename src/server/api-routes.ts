@@ -6,7 +6,7 @@ import { createLibraryRoutes } from './library/routes.ts';
 import type { Services } from './services.ts';
 import type { SessionService } from './sessions/service.ts';
 import { createSettingsRoutes } from './settings/routes.ts';
-import { createSongRoutes, readSongId } from './songs/routes.ts';
+import { createSongRoutes, readSongId, sendSong } from './songs/routes.ts';
 import type { StateService } from './state/service.ts';
 import { createVersionRoutes } from './versions/routes.ts';
 
@@ -28,8 +28,8 @@ export function listApiMounts(parts: ApiParts): readonly Mount[] {
   const { services } = parts;
   return [
     { path: '/api/library', router: createLibraryRoutes(services.library), readsOwnBodies: true },
-    { path: '/api/songs/:id/versions', router: createVersionRoutes(services.versions) },
-    { path: '/api/songs', router: createSongRoutes(services.songs) },
+    { path: '/api/songs/:id/versions', router: createVersionRoutes(services.versions), readsOwnBodies: true },
+    { path: '/api/songs', router: createSongRoutes(services.songs), readsOwnBodies: true },
     { path: '/api/classes', router: createClassRoutes(services.classes) },
     { path: '/api/settings', router: createSettingsRoutes(services.settings) },
     { path: '/api', router: createOtherRoutes(parts) },
@@ -42,7 +42,7 @@ function createOtherRoutes({ services, state, sessions, demoSongs }: ApiParts): 
     response.json(state.read());
   });
   router.post('/songs/:id/recover', async (request, response) => {
-    response.status(201).json(await services.recovery.recover(readSongId(request.params.id)));
+    sendSong(response.status(201), await services.recovery.recover(readSongId(request.params.id)));
   });
   router.post('/demo-songs', async (_request, response) => {
     await addDemo(services, demoSongs());

@@ -19,6 +19,7 @@ import { freeBytesOf } from './db/engine/room.ts';
 import { isDiskFull } from './db/file-trouble.ts';
 import { keepTidy } from './db/tidy.ts';
 import { addDemo, readDemoSongs } from './demo/add-demo.ts';
+import { createHelper } from './helper/helper.ts';
 import { createPages } from './http/pages.ts';
 import { createServices } from './services.ts';
 import { complaintAboutAccess, needsPassword } from './sessions/access.ts';
@@ -102,6 +103,7 @@ async function start(): Promise<void> {
   }
   const { library, time } = await openHere();
   const { db, engine } = library;
+  const helper = createHelper();
   const backups = createBackupRepository(db);
   const writeOne = (): Promise<string | null> =>
     writeBackup(backups, places.backups, { now: time.now(), runMs: time.runMs() }, async (isWhole) => {
@@ -110,13 +112,18 @@ async function start(): Promise<void> {
       }
       return services.recovery.list().length === 0;
     });
-  const services = createServices(db, time, {
-    keep: async () => {
-      const file = (await writeOne()) ?? (await listBackups(places.backups))[0]?.file ?? null;
-      return file === null ? null : join(BACKUPS, basename(file));
+  const services = createServices(
+    db,
+    time,
+    {
+      keep: async () => {
+        const file = (await writeOne()) ?? (await listBackups(places.backups))[0]?.file ?? null;
+        return file === null ? null : join(BACKUPS, basename(file));
+      },
+      source: readBackupsOf(places.backups),
     },
-    source: readBackupsOf(places.backups),
-  });
+    helper,
+  );
   const isShort = (): boolean => engine.state().isShort;
   const backUp = async (): Promise<void> => {
     if (!isShort()) {
@@ -155,6 +162,7 @@ async function start(): Promise<void> {
     watching.stop();
     tidying.stop();
     await schedule.stop(LAST_BACKUP_MS);
+    await helper.close();
     await library.close(CLOSE_MS);
   });
 }

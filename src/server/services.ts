@@ -1,6 +1,7 @@
 import { createClassRepository } from './classes/repository.ts';
 import { type ClassService, createClassService } from './classes/service.ts';
 import type { Database } from './db/connect.ts';
+import { type Helper, INLINE_HELPER } from './helper/helper.ts';
 import { createLibraryService, type KeepLibrary, type LibraryService } from './library/service.ts';
 import { createRecoveryRepository } from './recovery/repository.ts';
 import { type BackupSource, createRecoveryService, type RecoveryService } from './recovery/service.ts';
@@ -34,10 +35,16 @@ const NO_BACKUPS: BackupAccess = {
 };
 
 /** The services over a database; before a library is brought back, the one that is there is kept. */
-export function createServices(db: Database, time: LibraryTime, backups: BackupAccess = NO_BACKUPS): Services {
+export function createServices(
+  db: Database,
+  time: LibraryTime,
+  backups: BackupAccess = NO_BACKUPS,
+  helper: Helper = INLINE_HELPER,
+): Services {
+  const means = { time, helper };
   const songRepository = createSongRepository(db);
-  const versions = createVersionService(createVersionRepository(db), songRepository, time);
-  const songs = createSongService(songRepository, versions, time);
+  const versions = createVersionService(createVersionRepository(db), songRepository, means);
+  const songs = createSongService(songRepository, versions, means);
   return {
     versions,
     songs,

@@ -3,8 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { afterAll, describe, expect, test, vi } from 'vitest';
+import { newSong } from '../../core/song/new-song.ts';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
+import { documentOf } from '../../test-support/stored-song.ts';
 import { LibraryError } from '../data-folder/library-error.ts';
 import { openLibrary } from '../data-folder/open-library.ts';
 import { createDemoClass } from '../demo/demo-class.ts';
@@ -41,8 +43,8 @@ describe('backups', () => {
     );
     const repository = createBackupRepository(library.db);
     const [document] = createDemoSongs();
-    const kept = await songs.create({ document: document as never });
-    const deleted = await songs.create({ title: 'Deleted' });
+    const kept = await songs.create(document as never);
+    const deleted = await songs.create(newSong('Deleted'));
     await songs.remove(deleted.id);
     await settings.change({ chordStyle: 'signs' });
     const wednesday = await classes.create(createDemoClass());
@@ -50,7 +52,7 @@ describe('backups', () => {
     const file = await writeBackup(repository, backups, ranFor(0));
     expect(file).toBe(join(backups, 'library-000001-m0000000-2026-05-04T10-20-30-400Z.json'));
     expect(await writeBackup(repository, backups, ranFor(1))).toBeNull();
-    await songs.create({ title: 'New' });
+    await songs.create(newSong('New'));
     expect(await writeBackup(repository, backups, ranFor(2))).not.toBeNull();
     expect(readdirSync(backups)).toHaveLength(2);
 
@@ -66,7 +68,7 @@ describe('backups', () => {
       plainTime(() => later(4)),
     );
     expect(await services.songs.list()).toMatchObject([{ title: 'Tin Roof Almanac', revision: 1 }]);
-    expect((await services.songs.open(kept.id)).document).toEqual(document);
+    expect(documentOf(await services.songs.open(kept.id))).toEqual(document);
     await services.songs.restore(deleted.id);
     expect((await services.settings.read()).chordStyle).toBe('signs');
     expect(await services.classes.list()).toEqual([wednesday]);

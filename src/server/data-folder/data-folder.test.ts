@@ -14,8 +14,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, test } from 'vitest';
+import { newSong } from '../../core/song/new-song.ts';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
+import { documentOf } from '../../test-support/stored-song.ts';
 import { EngineRefused } from '../db/engine/engine-errors.ts';
 import { createServices } from '../services.ts';
 import {
@@ -56,7 +58,7 @@ describe('a data folder', () => {
       library.db,
       plainTime(() => new Date()),
     ).songs;
-    const { id } = await songs.create({ title: 'Kept' });
+    const { id } = await songs.create(newSong('Kept'));
     await expect(openLibrary(data, files)).rejects.toThrow(LibraryError);
     await expect(openLibrary(data, files)).rejects.toThrow(/Another Golden Ladder/);
     await library.close();
@@ -67,7 +69,7 @@ describe('a data folder', () => {
       again.db,
       plainTime(() => new Date()),
     ).songs;
-    expect((await kept.open(id)).document.facts.title).toBe('Kept');
+    expect(documentOf(await kept.open(id)).facts.title).toBe('Kept');
     await again.close();
     expect(existsSync(join(data, 'library.unfinished'))).toBe(false);
   });
@@ -213,7 +215,7 @@ describe('a restore that was cut short', () => {
       await createServices(
         library.db,
         plainTime(() => new Date()),
-      ).songs.create({ title });
+      ).songs.create(newSong(title));
       await library.close();
       if (title === 'New') {
         renameSync(placesIn(data).library, join(data, 'made'));

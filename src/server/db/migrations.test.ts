@@ -6,6 +6,7 @@ import { afterAll, describe, expect, test } from 'vitest';
 import { loadDocument } from '../../contract/load-document.ts';
 import { MIGRATIONS } from '../../test-support/database-template.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
+import { bodyOf, documentOf } from '../../test-support/stored-song.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
 import { createServices } from '../services.ts';
 import { startLibraryTime } from '../time/library-time.ts';
@@ -48,9 +49,9 @@ describe('a database of an older version', () => {
     expect(listed).toHaveLength(sample.songs.length);
     for (const [index, stored] of sample.songs.entries()) {
       const opened = await songs.open(listed[index]?.id as never);
-      expect({ ok: true, value: opened.document }).toEqual(loadDocument(stored['document']));
+      expect({ ok: true, value: documentOf(opened) }).toEqual(loadDocument(stored['document']));
       expect(opened.revision).toBe(stored['revision']);
-      await songs.save(opened.id, { baseRevision: opened.revision, document: opened.document });
+      await songs.save(opened.id, { baseRevision: opened.revision, document: documentOf(opened) });
       expect(await versions.list(opened.id)).toHaveLength(1);
     }
     expect((await settings.read()).chordStyle).toBe('letters');
@@ -87,7 +88,7 @@ describe('a database of an older version', () => {
     const { db, close } = await openDatabase({ folder: database, migrationsFolder: MIGRATIONS });
     const clocks = { now: () => new Date('2031-01-01T00:00:00Z'), steadyMs: () => 0 };
     const { versions, songs } = createServices(db, await startLibraryTime(createTimeRepository(db), clocks));
-    await versions.keep(alive as never, 'conflict', null);
+    await versions.keepFrom(alive as never, bodyOf({ reason: 'conflict' }));
     expect((await versions.list(alive as never)).map(({ revision }) => revision)).toEqual([4, 3, 2, 1]);
     await songs.purge();
     await songs.restore(deleted as never);

@@ -1,5 +1,6 @@
 import {
   bigint,
+  boolean,
   date,
   doublePrecision,
   index,
@@ -25,6 +26,13 @@ export const songs = pgTable(
     seconds: doublePrecision('seconds'),
     revision: integer('revision').notNull(),
     document: jsonb('document').notNull(),
+    /** A mark of the document; null in rows of older programs until they are looked through. */
+    contentHash: text('content_hash'),
+    /** What the song is found by and sorted by, folded; null as above. */
+    searchText: text('search_text'),
+    sortTitle: text('sort_title'),
+    sortCredit: text('sort_credit'),
+    tags: text('tags').array().notNull().default([]),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull(),
     updatedAt: timestamp('updated_at', { withTimezone: true }).notNull(),
     /** Set while a deleted song waits to be brought back or purged. */
@@ -34,6 +42,21 @@ export const songs = pgTable(
   },
   (table) => [index('songs_updated_at').on(table.updatedAt)],
 );
+
+/** What the engine says of songs, for searching; made anew where the song or the engine has changed. */
+export const songJudgements = pgTable('song_judgements', {
+  songId: uuid('song_id')
+    .primaryKey()
+    .references(() => songs.id, { onDelete: 'cascade' }),
+  /** The document that was judged. */
+  contentHash: text('content_hash').notNull(),
+  /** The engine's version and the hand it judged for. */
+  judgedWith: text('judged_with').notNull(),
+  chords: integer('chords').notNull(),
+  shapes: text('shapes').array().notNull(),
+  hasNoBarre: boolean('has_no_barre').notNull(),
+  isAllOpen: boolean('is_all_open').notNull(),
+});
 
 /** Earlier states of songs that are kept for a while. */
 export const songVersions = pgTable(

@@ -26,7 +26,7 @@ export async function addDemo(
   demoSongs: readonly SongDocument[],
 ): Promise<void> {
   for (const document of [...demoSongs].reverse()) {
-    await songs.create({ document });
+    await songs.create(document);
   }
   await addDemoClass(classes);
 }

@@ -2,6 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { libraryPreviewSchema, type RestoreMode, restoredLibrarySchema } from '../../contract/library-schema.ts';
 import type { SongDocument } from '../../core/song/document.ts';
+import { newSong } from '../../core/song/new-song.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 import { createDemoClass } from '../demo/demo-class.ts';
@@ -33,7 +34,7 @@ describe('a whole library', () => {
   test('comes in pieces, song by song, and others are answered while it does', async () => {
     const server = await startTestServer();
     for (let song = 0; song < 60; song += 1) {
-      await server.songs.create({ document: retitled(PAPER_BOAT, `Song ${song}`) });
+      await server.songs.create(retitled(PAPER_BOAT, `Song ${song}`));
     }
     const answers: string[] = [];
     const taking = take(server).then((text) => {
@@ -65,9 +66,9 @@ describe('a whole library', () => {
 
   test('taken along and brought back into an empty library is the same bytes', async () => {
     for (const document of createDemoSongs()) {
-      await here.songs.create({ document: document as never });
+      await here.songs.create(document as never);
     }
-    const removed = await here.songs.create({ title: 'Removed' });
+    const removed = await here.songs.create(newSong('Removed'));
     await here.songs.remove(removed.id);
     await fetch(`${here.url}/api/classes`, {
       method: 'POST',
@@ -120,7 +121,7 @@ describe('a whole library', () => {
   });
 
   test('merged keeps what is here, takes what is missing or later, and keeps what gave way as a version', async () => {
-    const mine = await there.songs.create({ document: PAPER_BOAT as never });
+    const mine = await there.songs.create(PAPER_BOAT as never);
     const backup = JSON.parse(await take(there));
     const own = backup.songs.find(({ id }: { id: string }) => id === mine.id);
     own.document = retitled(PAPER_BOAT, 'Paper Boat, later');

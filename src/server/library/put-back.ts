@@ -13,7 +13,7 @@ import { createClassRepository } from '../classes/repository.ts';
 import { type Database, isInterrupted } from '../db/connect.ts';
 import { isDiskFull } from '../db/file-trouble.ts';
 import { createSettingsRepository } from '../settings/repository.ts';
-import { columnsOf } from '../songs/columns.ts';
+import { prepareSong } from '../songs/prepared-song.ts';
 import { createVersionRepository } from '../versions/repository.ts';
 import { placeOf } from './backup-entries.ts';
 import { isRevived } from './compare.ts';
@@ -99,7 +99,7 @@ async function putSong(
     return 'left-out';
   }
   if (here === null) {
-    await songs.insert(song, { columns: columnsOf(loaded.value), document: loaded.value, day: moment.day });
+    await songs.insert(song, { ...prepareSong(loaded.value), day: moment.day });
     return 'added';
   }
   const isEqual = isSameJson(here.document, loaded.value);
@@ -113,10 +113,7 @@ async function putSong(
   }
   // A page that has the song open was made from the old revision, and has to hear that it is stale.
   const revision = song.revision > here.revision ? song.revision : nextRevision(here.revision);
-  await songs.replace(
-    { ...song, revision },
-    { columns: columnsOf(loaded.value), document: loaded.value, day: moment.day },
-  );
+  await songs.replace({ ...song, revision }, { ...prepareSong(loaded.value), day: moment.day });
   return revives ? 'added' : 'changed';
 }
 
@@ -129,7 +126,7 @@ async function keepVersion(db: Database, song: BackupSong, mode: RestoreMode, mo
     id,
     revision,
     reason,
-    document,
+    text: JSON.stringify(document),
     madeAt: moment.now,
     keptAtMs: moment.runMs,
   });

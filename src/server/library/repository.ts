@@ -2,14 +2,15 @@ import { eq, inArray } from 'drizzle-orm';
 import type { SongId } from '../../contract/api.ts';
 import type { BackupSong } from '../../contract/backup-schema.ts';
 import type { Database } from '../db/connect.ts';
+import { asJson } from '../db/json-text.ts';
 import { songs } from '../db/schema.ts';
-import type { SongColumns } from '../songs/repository.ts';
+import type { StoredContent } from '../songs/repository.ts';
 
 /** A song of a backup without its document. */
 type StoredRow = Omit<BackupSong, 'document'>;
 
 /** What a song is put in with: its document and columns, and the library's day on which one counts as deleted. */
-type Content = { readonly columns: SongColumns; readonly document: unknown; readonly day: number };
+type Content = StoredContent & { readonly day: number };
 
 /** Songs put into a database as a backup holds them, with their revisions and times. */
 export function createStoredSongs(db: Database) {
@@ -32,10 +33,10 @@ export function createStoredSongs(db: Database) {
   };
 }
 
-function valuesOf({ revision, createdAt, updatedAt, deletedAt }: StoredRow, { columns, document, day }: Content) {
+function valuesOf({ revision, createdAt, updatedAt, deletedAt }: StoredRow, { columns, text, day }: Content) {
   return {
     ...columns,
-    document,
+    document: asJson(text),
     revision,
     createdAt: new Date(createdAt),
     updatedAt: new Date(updatedAt),

@@ -6,6 +6,7 @@ import { afterAll, afterEach, describe, expect, test } from 'vitest';
 import type { SongId } from '../../contract/api.ts';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
+import { bodyOf, documentOf } from '../../test-support/stored-song.ts';
 import { listBackups } from '../backup/backup-files.ts';
 import { readBackupsOf } from '../backup/backup-source.ts';
 import { createBackupRepository, gatherBackup } from '../backup/repository.ts';
@@ -77,11 +78,11 @@ async function damaged(name: string, pagesOf: typeof pagesOfRow, isBackedUp: boo
   const { library, services } = await openHere(data);
   const ids: SongId[] = [];
   for (const document of createDemoSongs()) {
-    ids.push((await services.songs.create({ document })).id);
+    ids.push((await services.songs.create(document)).id);
   }
   const [first] = ids as [SongId];
   if (isKept) {
-    await services.versions.keep(first, 'before-restore', null);
+    await services.versions.keepFrom(first, bodyOf({ reason: 'before-restore' }));
   }
   if (isBackedUp) {
     await writeBackup(createBackupRepository(library.db), placesIn(data).backups, { now: NOW, runMs: 0 });
@@ -113,13 +114,13 @@ describe('a song whose document lies on a damaged page', () => {
     const readable = others.filter((id) => !unreadable.some((each) => each.id === id));
     expect(readable.length).toBeGreaterThanOrEqual(3);
     for (const id of readable) {
-      expect((await services.songs.open(id)).document.facts.title).not.toBe('');
+      expect(documentOf(await services.songs.open(id)).facts.title).not.toBe('');
     }
     const { backup, isWhole } = await gatherBackup(createBackupRepository(library.db));
     expect([backup.songs.length, isWhole]).toEqual([readable.length, false]);
 
     const back = await services.recovery.recover(first);
-    expect(back.document).toEqual(createDemoSongs()[0]);
+    expect(documentOf(back)).toEqual(createDemoSongs()[0]);
     expect(await services.songs.list()).toHaveLength(5);
     await services.recovery.look();
     expect(services.recovery.list().map(({ id }) => id)).not.toContain(first);

@@ -5,7 +5,7 @@
  * newest backup that has it holds. Brought back, a song comes in under an id of its own, so that nothing has to be written where the disk
  * is damaged. A song whose very row cannot be read is known by its versions and by the newest backup.
  */
-import type { OpenSong, SongId } from '../../contract/api.ts';
+import type { SongId } from '../../contract/api.ts';
 import type { Backup, BackupSong } from '../../contract/backup-schema.ts';
 import { loadDocument } from '../../contract/load-document.ts';
 import type { UnreadableSong } from '../../contract/state-schema.ts';
@@ -13,7 +13,7 @@ import type { SongDocument } from '../../core/song/document.ts';
 import { UNTITLED } from '../../core/song/song-limits.ts';
 import { unlessDamaged } from '../db/damage.ts';
 import { AppError } from '../http/app-error.ts';
-import type { SongService } from '../songs/service.ts';
+import type { SongService, SongText } from '../songs/service.ts';
 import type { LibraryTime } from '../time/library-time.ts';
 import type { RecoveryRepository } from './repository.ts';
 
@@ -74,8 +74,8 @@ export function createRecoveryService(
     unreadable = found;
   };
 
-  const bringBack = async (id: SongId, { document }: Rescue): Promise<OpenSong> => {
-    const song = await songs.create({ document });
+  const bringBack = async (id: SongId, { document }: Rescue): Promise<SongText> => {
+    const song = await songs.create(document);
     await repository.markRescued(id, time.now(), await time.day());
     unreadable = unreadable.filter((each) => each.id !== id);
     return song;
@@ -101,7 +101,7 @@ export function createRecoveryService(
      * Brings the newest readable state of a song back as a song of its own. Where the table itself is damaged, so that nothing can be put
      * into it, all songs that are in danger come back together, and the table is made whole.
      */
-    async recover(id: SongId): Promise<OpenSong> {
+    async recover(id: SongId): Promise<SongText> {
       const rescue = await findRescue(id);
       if (rescue === null) {
         throw new AppError('not-found', 'There is no other copy of this song, neither a kept version nor a backup.');

@@ -1,12 +1,28 @@
+import type { SongSummary } from '../../contract/api.ts';
 import { formatKey } from '../../core/harmony/key.ts';
+import { foldText } from '../../core/kernel/fold-text.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { mainPartOf } from '../../core/song/parts.ts';
 import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
+import { searchTextOf } from '../../core/song/search-text.ts';
 import { songKeysOf } from '../../core/song/song-keys.ts';
-import type { SongColumns } from './repository.ts';
 
 /** What the list shows of a song, computed by the core. */
-export function columnsOf(document: SongDocument): SongColumns {
+type ListedColumns = Pick<
+  SongSummary,
+  'title' | 'credit' | 'soundingKey' | 'shapeKey' | 'capoFret' | 'bars' | 'seconds'
+>;
+
+/** The columns beside a song's document: what the list shows, and what it is found by. */
+export type SongColumns = ListedColumns & {
+  readonly contentHash: string;
+  readonly searchText: string;
+  readonly sortTitle: string;
+  readonly sortCredit: string;
+};
+
+/** The columns of a song whose canonical JSON has a hash. */
+export function columnsOf(document: SongDocument, contentHash: string): SongColumns {
   const part = mainPartOf(document);
   const { sounding, shape } = songKeysOf(document, part);
   const { bars, seconds } = totalsOf(listPlayedBars(document));
@@ -19,5 +35,9 @@ export function columnsOf(document: SongDocument): SongColumns {
     capoFret: part.setup.capoFret,
     bars,
     seconds,
+    contentHash,
+    searchText: searchTextOf(document),
+    sortTitle: foldText(title),
+    sortCredit: foldText(credit),
   };
 }

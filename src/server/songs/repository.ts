@@ -3,16 +3,21 @@ import type { SongId, SongSummary } from '../../contract/api.ts';
 import { nextRevision } from '../../contract/revision.ts';
 import type { Database } from '../db/connect.ts';
 import { readRows } from '../db/damage.ts';
+import { asJson, textOf } from '../db/json-text.ts';
 import { songs } from '../db/schema.ts';
+import type { PreparedSong } from './prepared-song.ts';
 
-/** The columns that describe a song in the list. */
-export type SongColumns = Pick<
-  SongSummary,
-  'title' | 'credit' | 'soundingKey' | 'shapeKey' | 'capoFret' | 'bars' | 'seconds'
->;
+/** What is stored of a song. */
+export type StoredContent = Pick<PreparedSong, 'columns' | 'text'>;
 
-/** A stored song; the document is as the database holds it and still to be checked. */
-export type StoredSong = { readonly id: SongId; readonly revision: number; readonly document: unknown };
+/** A stored song; the text is its document as the database holds it, still to be checked. */
+export type StoredSong = {
+  readonly id: SongId;
+  readonly revision: number;
+  readonly text: string;
+  /** Null where an older program stored it. */
+  readonly contentHash: string | null;
+};
 
 /** Reads and writes songs. */
 export type SongRepository = ReturnType<typeof createSongRepository>;
@@ -47,13 +52,14 @@ export function createSongRepository(db: Database) {
 
     async find(id: SongId): Promise<StoredSong | null> {
       const [row] = await db
-        .select({ revision: songs.revision, document: songs.document })
+        .select({ revision: songs.revision, text: textOf(songs.document), contentHash: songs.contentHash })
         .from(songs)
         .where(alive(id));
       return row === undefined ? null : { id, ...row };
     },
 
-    async insert(id: SongId, columns: SongColumns, document: unknown, now: Date): Promise<void> {
+    async insert(id: SongId, { columns, text }: StoredContent, now: Date): Promise<void> {
+      const document = asJson(text);
       await db.insert(songs).values({ id, ...columns, revision: 1, document, createdAt: now, updatedAt: now });
     },
 
@@ -61,12 +67,12 @@ export function createSongRepository(db: Database) {
     async update(
       id: SongId,
       baseRevision: number,
-      content: { readonly columns: SongColumns; readonly document: unknown },
+      { columns, text }: StoredContent,
       now: Date,
     ): Promise<number | null> {
       const [row] = await db
         .update(songs)
-        .set({ ...content.columns, document: content.document, revision: nextRevision(baseRevision), updatedAt: now })
+        .set({ ...columns, document: asJson(text), revision: nextRevision(baseRevision), updatedAt: now })
         .where(and(alive(id), eq(songs.revision, baseRevision)))
         .returning({ revision: songs.revision });
       return row?.revision ?? null;

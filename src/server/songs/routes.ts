@@ -1,7 +1,16 @@
-import { Router } from 'express';
-import { createSongSchema, type SongId, saveSongSchema, songIdSchema } from '../../contract/api.ts';
+import { type Response, Router } from 'express';
+import { type SongId, songIdSchema } from '../../contract/api.ts';
 import { AppError } from '../http/app-error.ts';
-import type { SongService } from './service.ts';
+import { bytesOf, readBytes } from '../http/read-bytes.ts';
+import type { SongService, SongText } from './service.ts';
+
+/** Largest body that holds one song. */
+export const SONG_LIMIT = '3mb';
+
+/** Answers with a song whose JSON is not taken apart for that. */
+export function sendSong(response: Response, { id, revision, text }: SongText): void {
+  response.type('application/json').send(`{"id":"${id}","revision":${revision},"document":${text}}`);
+}
 
 /** The id in an address; what is no id is not there. */
 export function readSongId(value: unknown): SongId {
@@ -15,18 +24,19 @@ export function readSongId(value: unknown): SongId {
 /** /api/songs. */
 export function createSongRoutes(service: SongService): Router {
   const router = Router();
+  router.use(readBytes(SONG_LIMIT));
   router.get('/', async (_request, response) => {
     response.json({ songs: await service.list() });
   });
   router.post('/', async (request, response) => {
-    response.status(201).json(await service.create(createSongSchema.parse(request.body)));
+    sendSong(response.status(201), await service.createFrom(bytesOf(request)));
   });
   router.get('/:id', async (request, response) => {
-    response.json(await service.open(readSongId(request.params.id)));
+    sendSong(response, await service.open(readSongId(request.params.id)));
   });
   router.put('/:id', async (request, response) => {
     const id = readSongId(request.params.id);
-    response.json({ revision: await service.save(id, saveSongSchema.parse(request.body)) });
+    response.json({ revision: await service.saveFrom(id, bytesOf(request)) });
   });
   router.delete('/:id', async (request, response) => {
     await service.remove(readSongId(request.params.id));

@@ -1,9 +1,34 @@
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { openSongSchema, songListSchema } from '../../contract/api.ts';
+import type { Pass, Section, SongDocument } from '../../core/song/document.ts';
+import { toLongChart } from '../../test-support/long-song.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
+import { documentOf } from '../../test-support/stored-song.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
+
+/** A song of so many bars, a multiple of 40, made of one section over and over. */
+const songOfBars = (bars: number): SongDocument => {
+  const one = songFromChart(toLongChart(40));
+  const [section] = one.map.sections;
+  const [pass] = one.map.form;
+  let nextId = 10_000;
+  const withNewIds = <T>(value: T): T =>
+    JSON.parse(JSON.stringify(value), (key, inner: unknown) => {
+      if (key === 'id') {
+        nextId += 1;
+        return nextId;
+      }
+      return inner;
+    });
+  const sections = Array.from(
+    { length: bars / 40 },
+    (_, index) => ({ ...withNewIds(section), name: `Part ${index}` }) as Section,
+  );
+  const form = sections.map(({ id }) => ({ ...withNewIds(pass), sectionId: id }) as Pass);
+  return { ...one, nextId: nextId + 1, map: { sections, form } };
+};
 
 const DAY_MS = 24 * 3600 * 1000;
 let server: TestServer;
@@ -51,7 +76,7 @@ describe('songs', () => {
     const late = await http().put(`/api/songs/${song.id}`).send({ baseRevision: 1, document: song.document });
     expect(late.status).toBe(409);
     expect(late.body.code).toBe('stale-revision');
-    expect((await server.songs.open(song.id)).document.facts.title).toBe('Mine');
+    expect(documentOf(await server.songs.open(song.id)).facts.title).toBe('Mine');
   });
 
   test('the same save sent again, because its answer was lost, is taken once and not refused', async () => {
@@ -156,18 +181,43 @@ describe('bad input', () => {
     },
   );
 
+  test('a song longer than a new one may be is refused; one that was stored before is opened, and saved when it is no longer than it was', async () => {
+    const tooLong = songOfBars(1200);
+    const refused = await http().post('/api/songs').send({ document: tooLong });
+    expect([refused.status, refused.body]).toEqual([
+      413,
+      { code: 'too-large', message: 'It has 1,200 bars as written; a song has at most 1,000.' },
+    ]);
+    const stored = await server.songs.create(tooLong);
+    const opened = openSongSchema.parse((await http().get(`/api/songs/${stored.id}`)).body);
+    expect(opened.document).toEqual(tooLong);
+    const save = async (baseRevision: number, document: unknown) =>
+      (await http().put(`/api/songs/${stored.id}`).send({ baseRevision, document })).status;
+    expect(await save(1, songOfBars(1240))).toBe(413);
+    expect(await save(1, { ...tooLong, facts: { ...tooLong.facts, title: 'As long' } })).toBe(200);
+    expect(await save(2, songOfBars(1160))).toBe(200);
+    expect(await save(3, tooLong)).toBe(413);
+  });
+
+  test('a body over three megabytes is refused before it is read', async () => {
+    const answer = await http()
+      .post('/api/songs')
+      .send({ title: 'x'.repeat(3_200_000) });
+    expect([answer.status, answer.body.code]).toEqual([413, 'too-large']);
+  });
+
   test('a damaged document in the database is said to be damaged, and left alone', async () => {
     const song = await newSong('Damaged');
     await server.repository.update(
       song.id,
       1,
-      { columns: columns('Damaged'), document: { formatVersion: 1, odd: true } },
+      { columns: columns('Damaged'), text: '{"formatVersion":1,"odd":true}' },
       server.time.now,
     );
     const answer = await http().get(`/api/songs/${song.id}`);
     expect(answer.status).toBe(500);
     expect(answer.body.code).toBe('damaged-song');
-    expect((await server.repository.find(song.id))?.document).toEqual({ formatVersion: 1, odd: true });
+    expect(JSON.parse((await server.repository.find(song.id))?.text ?? '')).toEqual({ formatVersion: 1, odd: true });
     expect((await listed()).map(({ id }) => id)).toContain(song.id);
   });
 });
@@ -180,4 +230,8 @@ const columns = (title: string) => ({
   capoFret: 0,
   bars: 0,
   seconds: null,
+  contentHash: '',
+  searchText: '',
+  sortTitle: '',
+  sortCredit: '',
 });

@@ -1,10 +1,11 @@
 import { and, desc, eq, inArray } from 'drizzle-orm';
 import type { SongId, VersionId, VersionReason } from '../../contract/api.ts';
 import type { Database } from '../db/connect.ts';
+import { asJson, textOf } from '../db/json-text.ts';
 import { songVersions } from '../db/schema.ts';
 import type { Copy } from './thinning.ts';
 
-/** A kept version; the document is as the database holds it and still to be checked. */
+/** A kept version. */
 export type StoredVersion = {
   readonly id: VersionId;
   readonly revision: number;
@@ -12,7 +13,20 @@ export type StoredVersion = {
   readonly madeAt: Date;
   /** When it was kept, in ms of the library's time. */
   readonly keptAtMs: number;
-  readonly document: unknown;
+  /** The document as the database holds it, still to be checked. */
+  readonly text: string;
+};
+
+const WHOLE = {
+  id: songVersions.id,
+  revision: songVersions.revision,
+  reason: songVersions.reason,
+  madeAt: songVersions.madeAt,
+  keptAtMs: songVersions.keptAtMs,
+  text: textOf(songVersions.document),
+};
+type VersionRow = Pick<typeof songVersions.$inferSelect, 'id' | 'revision' | 'reason' | 'madeAt' | 'keptAtMs'> & {
+  readonly text: string;
 };
 
 /** Reads and writes kept versions. */
@@ -20,19 +34,19 @@ export type VersionRepository = ReturnType<typeof createVersionRepository>;
 
 /** The kept versions of a database. */
 export function createVersionRepository(db: Database) {
-  const toVersion = (row: typeof songVersions.$inferSelect): StoredVersion => ({
+  const toVersion = (row: VersionRow): StoredVersion => ({
     id: row.id as VersionId,
     revision: row.revision,
     reason: row.reason as VersionReason,
     madeAt: row.madeAt,
     keptAtMs: row.keptAtMs,
-    document: row.document,
+    text: row.text,
   });
   return {
     /** Newest first. */
     async list(songId: SongId): Promise<readonly StoredVersion[]> {
       const rows = await db
-        .select()
+        .select(WHOLE)
         .from(songVersions)
         .where(eq(songVersions.songId, songId))
         .orderBy(desc(songVersions.sequence));
@@ -52,7 +66,7 @@ export function createVersionRepository(db: Database) {
 
     async find(songId: SongId, id: VersionId): Promise<StoredVersion | null> {
       const [row] = await db
-        .select()
+        .select(WHOLE)
         .from(songVersions)
         .where(and(eq(songVersions.songId, songId), eq(songVersions.id, id)));
       return row === undefined ? null : toVersion(row);
@@ -67,8 +81,8 @@ export function createVersionRepository(db: Database) {
       return rows.map((row) => ({ ...row, id: row.id as VersionId }));
     },
 
-    async insert(songId: SongId, version: StoredVersion): Promise<void> {
-      await db.insert(songVersions).values({ ...version, songId });
+    async insert(songId: SongId, { text, ...version }: StoredVersion): Promise<void> {
+      await db.insert(songVersions).values({ ...version, document: asJson(text), songId });
     },
 
     async remove(ids: readonly VersionId[]): Promise<void> {

@@ -6,9 +6,7 @@ import {
   type VersionReason,
   versionIdSchema,
 } from '../../contract/api.ts';
-import { loadDocument } from '../../contract/load-document.ts';
-import { listChanges } from '../../core/song/changes.ts';
-import type { SongDocument } from '../../core/song/document.ts';
+import type { Helper } from '../helper/helper.ts';
 import { AppError } from '../http/app-error.ts';
 import type { SongRepository, StoredSong } from '../songs/repository.ts';
 import type { LibraryTime } from '../time/library-time.ts';
@@ -22,7 +20,11 @@ export type VersionService = ReturnType<typeof createVersionService>;
 const EDITING_GAP_MS = 10 * 60 * 1000;
 
 /** The rules around kept versions: when one is made, which stay, and what changed from each to the next. */
-export function createVersionService(versions: VersionRepository, songs: SongRepository, time: LibraryTime) {
+export function createVersionService(
+  versions: VersionRepository,
+  songs: SongRepository,
+  { time, helper }: { readonly time: LibraryTime; readonly helper: Helper },
+) {
   /** When the newest version of a song was kept, as far as it was asked for: every save asks, and only this service keeps. */
   const newestTimes = new Map<SongId, number>();
   const findNewestTime = async (songId: SongId): Promise<number | null> => {
@@ -34,15 +36,10 @@ export function createVersionService(versions: VersionRepository, songs: SongRep
     return newest;
   };
 
-  const keep = async (
-    songId: SongId,
-    revision: number,
-    document: unknown,
-    reason: VersionReason,
-  ): Promise<VersionId> => {
+  const keep = async (songId: SongId, revision: number, text: string, reason: VersionReason): Promise<VersionId> => {
     const id = versionIdSchema.parse(randomUUID());
     const keptAtMs = time.runMs();
-    await versions.insert(songId, { id, revision, reason, document, madeAt: time.now(), keptAtMs });
+    await versions.insert(songId, { id, revision, reason, text, madeAt: time.now(), keptAtMs });
     newestTimes.set(songId, keptAtMs);
     const expired = listExpired(await versions.listPlaces(songId), keptAtMs, VERSIONS_KEPT);
     await versions.remove(expired.map((version) => version.id));
@@ -61,17 +58,18 @@ export function createVersionService(versions: VersionRepository, songs: SongRep
      * Keeps what a save has replaced. The save is taken already: where this fails (a disk that is just full, say) the save
      * stands, and the next one tries again.
      */
-    async keepReplaced({ id, revision, document }: StoredSong): Promise<void> {
-      await keep(id, revision, document, 'editing').catch(() => null);
+    async keepReplaced({ id, revision, text }: StoredSong): Promise<void> {
+      await keep(id, revision, text, 'editing').catch(() => null);
     },
 
-    /** Keeps a given document, or the stored one where none is given. */
-    async keep(songId: SongId, reason: VersionReason, document: SongDocument | null): Promise<VersionId> {
+    /** Keeps what a body says: a given song, or the stored one. */
+    async keepFrom(songId: SongId, body: Uint8Array): Promise<VersionId> {
+      const { reason, text } = await helper.run('read-version', body);
       const stored = await songs.find(songId);
       if (stored === null) {
         throw new AppError('not-found', 'There is no such song. It may have been deleted.');
       }
-      return keep(songId, stored.revision, document ?? stored.document, reason);
+      return keep(songId, stored.revision, text ?? stored.text, reason);
     },
 
     /** Newest first, each with what changed from it to the next newer one. */
@@ -80,31 +78,28 @@ export function createVersionService(versions: VersionRepository, songs: SongRep
       if (stored === null) {
         throw new AppError('not-found', 'There is no such song. It may have been deleted.');
       }
-      let newer = readDocument(stored.document);
-      return (await versions.list(songId)).map((version) => {
-        const document = readDocument(version.document);
-        const changes = document === null || newer === null ? null : listChanges(document, newer);
-        newer = document ?? newer;
-        const { id, revision, reason, madeAt } = version;
-        return { id, revision, reason, madeAt: madeAt.toISOString(), changes };
-      });
+      const kept = await versions.list(songId);
+      const changes = await helper.run('list-changes', { now: stored.text, versions: kept.map(({ text }) => text) });
+      return kept.map(({ id, revision, reason, madeAt }, index) => ({
+        id,
+        revision,
+        reason,
+        madeAt: madeAt.toISOString(),
+        changes: changes[index] ?? null,
+      }));
     },
 
-    async open(songId: SongId, id: VersionId): Promise<SongDocument> {
+    /** A kept version as JSON of the newest form. */
+    async open(songId: SongId, id: VersionId): Promise<string> {
       const version: StoredVersion | null = await versions.find(songId, id);
-      const document = version === null ? null : readDocument(version.document);
       if (version === null) {
         throw new AppError('not-found', 'There is no such version. It may have been thinned out.');
       }
-      if (document === null) {
+      const shown = await helper.run('show-document', version.text);
+      if ('fault' in shown) {
         throw new AppError('damaged-song', 'This version cannot be read. It was left as it is.');
       }
-      return document;
+      return shown.text;
     },
   };
-}
-
-function readDocument(value: unknown): SongDocument | null {
-  const loaded = loadDocument(value);
-  return loaded.ok ? loaded.value : null;
 }

@@ -1,8 +1,11 @@
 import type { Worker } from 'node:worker_threads';
+import { startThread } from '../../threads/start-thread.ts';
 import { createAnswerQueue } from './answer-queue.ts';
 import { EngineInterrupted, type EnginePatience, EngineRefused } from './engine-errors.ts';
 import type { EngineReport, EngineRequest, EngineSettings, EngineState } from './messages.ts';
-import { startThread } from './thread-file.ts';
+
+/** Little, since the engine’s own memory is not counted in it. */
+const YOUNG_MB = 8;
 
 /** One opened engine in its thread, until it ends. */
 export type OpenThread = {
@@ -24,7 +27,7 @@ export async function openThread(
   patience: EnginePatience,
   onEnding: () => void,
 ): Promise<OpenThread> {
-  const thread = startThread(settings);
+  const thread = startThread('engine-thread', { workerData: settings, youngMb: YOUNG_MB });
   let state = await readyState(thread, patience.openMs);
   const queue = createAnswerQueue(patience.answerMs, () => void end('did not answer in time'));
   let isEnded = false;

@@ -26,24 +26,6 @@ const documentSchema = z.unknown().transform((value, context) => {
   return z.NEVER;
 });
 
-/** A song in the list. */
-const songSummarySchema = z.object({
-  id: songIdSchema,
-  title: z.string(),
-  credit: z.string(),
-  soundingKey: z.string(),
-  shapeKey: z.string(),
-  capoFret: z.int(),
-  bars: z.int(),
-  seconds: z.number().nullable(),
-  revision: z.int(),
-  updatedAt: z.iso.datetime(),
-});
-export type SongSummary = z.infer<typeof songSummarySchema>;
-
-/** GET /api/songs. */
-export const songListSchema = z.object({ songs: z.array(songSummarySchema) });
-
 /** GET /api/songs/:id, and the answer to creating one. */
 export const openSongSchema = z.object({ id: songIdSchema, revision: z.int(), document: documentSchema });
 export type OpenSong = z.infer<typeof openSongSchema>;

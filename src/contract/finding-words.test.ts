@@ -12,7 +12,7 @@ test.each([
 });
 
 test('what is wrong with a song is said without the paths of its fields', () => {
-  const loaded = loadDocument({ formatVersion: 3, map: { sections: [{ lines: 3 }] } });
+  const loaded = loadDocument({ formatVersion: 4, map: { sections: [{ lines: 3 }] } });
   const findings = loaded.ok || loaded.error.kind !== 'malformed' ? [] : loaded.error.findings;
   expect(findings.length).toBeGreaterThan(0);
   expect(findings.join('\n')).not.toMatch(/\w\.\w|\.\d/);

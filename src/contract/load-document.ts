@@ -5,6 +5,7 @@ import { wordsOfIssue } from './finding-words.ts';
 import { songSchema } from './song-schema.ts';
 import { addWishes } from './upgrade-1-to-2.ts';
 import { addLeftOut } from './upgrade-2-to-3.ts';
+import { addTags } from './upgrade-3-to-4.ts';
 
 /** Why something is no song this program can open. */
 export type LoadError =
@@ -16,6 +17,7 @@ export type LoadError =
 const UPGRADES: ReadonlyMap<number, (document: unknown) => unknown> = new Map([
   [1, addWishes],
   [2, addLeftOut],
+  [3, addTags],
 ]);
 
 const MOST_FINDINGS = 10;

@@ -22,6 +22,7 @@ import {
 } from '../core/song/document.ts';
 import { ORNAMENT_NOTES } from '../core/song/ornaments.ts';
 import { INSTRUMENT_LIMITS, isSectionName, RECORD_CENTS, SONG_LIMITS } from '../core/song/song-limits.ts';
+import { areTags, TAG_LIMITS } from '../core/song/tags.ts';
 import { WISH_LIMITS } from '../core/song/wishes.ts';
 import { oneLine, storableText } from './text.ts';
 
@@ -235,6 +236,10 @@ export const songSchema: z.ZodType<SongDocument> = z.strictObject({
     recordCents: z.int().min(-RECORD_CENTS).max(RECORD_CENTS),
     highNote: z.strictObject({ cue: oneLine(SONG_LIMITS.cueCharacters), comes: z.enum(HIGH_NOTE_COMES) }).nullable(),
     notes: storableText(SONG_LIMITS.textCharacters),
+    tags: z
+      .array(oneLine(TAG_LIMITS.characters).min(1))
+      .max(TAG_LIMITS.tags)
+      .refine(areTags, 'two tags are one, or hold a comma'),
   }),
   map: z.strictObject({
     sections: z.array(section).max(SONG_LIMITS.sections),

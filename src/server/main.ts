@@ -21,6 +21,8 @@ import { keepTidy } from './db/tidy.ts';
 import { addDemo, readDemoSongs } from './demo/add-demo.ts';
 import { createHelper } from './helper/helper.ts';
 import { createPages } from './http/pages.ts';
+import { createJudgementRepository } from './judging/repository.ts';
+import { createJudging } from './judging/service.ts';
 import { createServices } from './services.ts';
 import { complaintAboutAccess, needsPassword } from './sessions/access.ts';
 import { LEAST_CHARACTERS, preparePassword } from './sessions/password.ts';
@@ -93,7 +95,8 @@ async function openHere(): Promise<{ readonly library: Library; readonly time: L
   return { library, time };
 }
 
-async function start(): Promise<void> {
+/** Ends with a sentence where the program was told to start as it cannot. */
+function refuseBadSettings(): void {
   if (!Number.isInteger(port) || port < 1 || port > 65_535) {
     stop(`PORT is ${process.env['PORT']}; it has to be a number from 1 to 65535.`);
   }
@@ -101,6 +104,10 @@ async function start(): Promise<void> {
   if (complaint !== null) {
     stop(complaint);
   }
+}
+
+async function start(): Promise<void> {
+  refuseBadSettings();
   const { library, time } = await openHere();
   const { db, engine } = library;
   const helper = createHelper();
@@ -112,19 +119,24 @@ async function start(): Promise<void> {
       }
       return services.recovery.list().length === 0;
     });
-  const services = createServices(
-    db,
-    time,
-    {
+  const services = createServices(db, time, {
+    helper,
+    onChange: () => judging.soon(),
+    backups: {
       keep: async () => {
         const file = (await writeOne()) ?? (await listBackups(places.backups))[0]?.file ?? null;
         return file === null ? null : join(BACKUPS, basename(file));
       },
       source: readBackupsOf(places.backups),
     },
-    helper,
-  );
+  });
   const isShort = (): boolean => engine.state().isShort;
+  const judging = createJudging({
+    repository: createJudgementRepository(db),
+    settings: services.settings,
+    helper,
+    mayWrite: () => !isShort(),
+  });
   const backUp = async (): Promise<void> => {
     if (!isShort()) {
       await time.mark();
@@ -148,6 +160,7 @@ async function start(): Promise<void> {
   const app = createApp({ services, state, pages, demoSongs, logger, access, sessions, extraNames });
   const server = await listen(app);
   process.stdout.write(`Golden Ladder is ready: http://${host}:${port}\n`);
+  judging.soon();
   const tidying = keepTidy(db, engine, (what) => logger.warn(what));
   const looking = setInterval(() => void (isShort() && engine.look()), LOOK_MS);
   const watching = watchFolder(places.library, () => {
@@ -162,7 +175,7 @@ async function start(): Promise<void> {
     watching.stop();
     tidying.stop();
     await schedule.stop(LAST_BACKUP_MS);
-    await helper.close();
+    await Promise.all([judging.stop(), helper.close()]);
     await library.close(CLOSE_MS);
   });
 }

@@ -8,6 +8,7 @@ import { type BackupSource, createRecoveryService, type RecoveryService } from '
 import { createSettingsRepository } from './settings/repository.ts';
 import { createSettingsService, type SettingsService } from './settings/service.ts';
 import { createSongRepository } from './songs/repository.ts';
+import { createSongSearch } from './songs/search/repository.ts';
 import { createSongService, type SongService } from './songs/service.ts';
 import type { LibraryTime } from './time/library-time.ts';
 import { createVersionRepository } from './versions/repository.ts';
@@ -26,6 +27,14 @@ export type Services = {
 /** The backups of a library, for the services that need them. */
 export type BackupAccess = { readonly keep: KeepLibrary; readonly source: BackupSource };
 
+/** What services work with besides the database; without it there are no backups, all is done at once, and nobody hears of changes. */
+export type ServiceMeans = {
+  readonly backups?: BackupAccess;
+  readonly helper?: Helper;
+  /** Called when songs were changed. */
+  readonly onChange?: () => void;
+};
+
 /** A library without backups. */
 const NO_BACKUPS: BackupAccess = {
   keep: async () => null,
@@ -38,13 +47,12 @@ const NO_BACKUPS: BackupAccess = {
 export function createServices(
   db: Database,
   time: LibraryTime,
-  backups: BackupAccess = NO_BACKUPS,
-  helper: Helper = INLINE_HELPER,
+  { backups = NO_BACKUPS, helper = INLINE_HELPER, onChange = () => undefined }: ServiceMeans = {},
 ): Services {
-  const means = { time, helper };
+  const means = { time, helper, onChange };
   const songRepository = createSongRepository(db);
   const versions = createVersionService(createVersionRepository(db), songRepository, means);
-  const songs = createSongService(songRepository, versions, means);
+  const songs = createSongService({ songs: songRepository, search: createSongSearch(db) }, versions, means);
   return {
     versions,
     songs,

@@ -37,11 +37,12 @@ import {
   setFirstRung,
 } from './rung-edits.ts';
 import { INSTRUMENT_LIMITS, RECORD_CENTS, SONG_LIMITS } from './song-limits.ts';
+import { areTags } from './tags.ts';
 
 /** Facts that are set one by one; the metre belongs to the chart, whose bars it measures. */
 export type LooseFacts = Pick<
   Facts,
-  'title' | 'credit' | 'key' | 'tempo' | 'melodyRange' | 'recordSeconds' | 'recordCents' | 'highNote' | 'notes'
+  'title' | 'credit' | 'key' | 'tempo' | 'melodyRange' | 'recordSeconds' | 'recordCents' | 'highNote' | 'notes' | 'tags'
 >;
 
 /** Everything that can be done to a song. */
@@ -79,6 +80,7 @@ export type CommandError =
   | { readonly kind: 'not-a-standard-key' }
   | { readonly kind: 'tempo-out-of-bounds' }
   | { readonly kind: 'cents-out-of-bounds'; readonly most: number }
+  | { readonly kind: 'bad-tags' }
   | { readonly kind: 'text-too-long'; readonly fact: keyof LooseFacts; readonly most: number }
   | PartCommandError
   | MapError
@@ -149,11 +151,12 @@ function applyChartCommand(
     : { document: { ...applied, chart: { ...applied.chart, draftText } }, lost };
 }
 
-const TEXT_LIMITS = {
+const TEXT_FACTS = ['title', 'credit', 'notes'] as const;
+const TEXT_LIMITS: Readonly<Record<(typeof TEXT_FACTS)[number], number>> = {
   title: SONG_LIMITS.titleCharacters,
   credit: SONG_LIMITS.titleCharacters,
   notes: SONG_LIMITS.textCharacters,
-} as const;
+};
 
 function setFacts(document: SongDocument, facts: Partial<LooseFacts>): Result<CommandOutcome, CommandError> {
   const fault = findFactFault(facts);
@@ -165,13 +168,14 @@ function setFacts(document: SongDocument, facts: Partial<LooseFacts>): Result<Co
 }
 
 function findFactFault(facts: Partial<LooseFacts>): CommandError | null {
-  const long = (['title', 'credit', 'notes'] as const).find((fact) => (facts[fact]?.length ?? 0) > TEXT_LIMITS[fact]);
+  const long = TEXT_FACTS.find((fact) => (facts[fact]?.length ?? 0) > TEXT_LIMITS[fact]);
   const range = facts.melodyRange ?? null;
   const faults: readonly (readonly [boolean, () => CommandError])[] = [
     [long !== undefined, () => ({ kind: 'text-too-long', fact: long ?? 'notes', most: TEXT_LIMITS[long ?? 'notes'] })],
     [!isNothingOr(facts.key, isStandardKey), () => ({ kind: 'not-a-standard-key' })],
     [!isNothingOr(facts.tempo, isTempo), () => ({ kind: 'tempo-out-of-bounds' })],
     [range !== null && range.lowMidi > range.highMidi, () => ({ kind: 'range-upside-down' })],
+    [!areTags(facts.tags ?? []), () => ({ kind: 'bad-tags' })],
     [Math.abs(facts.recordCents ?? 0) > RECORD_CENTS, () => ({ kind: 'cents-out-of-bounds', most: RECORD_CENTS })],
   ];
   return faults.find(([isWrong]) => isWrong)?.[1]() ?? null;

@@ -9,7 +9,7 @@ import type { Fingering } from '../shapes/shape.ts';
 import type { Wishes } from './wishes.ts';
 
 /** The current version of the saved form. A change of meaning raises it and adds an upgrade. */
-export const FORMAT_VERSION = 3;
+export const FORMAT_VERSION = 4;
 
 /** One song with everything that is saved about it. The map is in sounding chords. */
 export type SongDocument = {
@@ -46,6 +46,8 @@ export type Facts = {
   /** The words at which the highest note is sung, and how often it comes (rule K10). */
   readonly highNote: HighNote | null;
   readonly notes: string;
+  /** Drawers of the library in which the song lies. */
+  readonly tags: readonly string[];
 };
 
 /** Where the tune is highest: the words there, and how often it comes. */

@@ -25,6 +25,7 @@ export function newSong(title: string): SongDocument {
       recordCents: 0,
       highNote: null,
       notes: '',
+      tags: [],
     },
     map: { sections: [], form: [] },
     arrangements: [

@@ -4,7 +4,7 @@ import type { SongDocument } from './document.ts';
 /** Most characters of a song that are searched; more than any sung song has. */
 const MOST_CHARACTERS = 40_000;
 
-/** What a song is found by, folded: its title, its credit, the names of its sections, and the words above and below its bars. */
+/** What a song is found by, folded: its title, its credit, its tags, the names of its sections, and the words above and below its bars. */
 export function searchTextOf({ facts, map }: SongDocument): string {
   const lines = [
     ...map.sections.flatMap((section) => section.lines),
@@ -16,6 +16,7 @@ export function searchTextOf({ facts, map }: SongDocument): string {
   const words = [
     facts.title,
     facts.credit,
+    ...facts.tags,
     ...map.sections.map(({ name }) => name),
     ...lines.flatMap(({ cues, bars }) => [
       ...cues,

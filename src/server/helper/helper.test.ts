@@ -3,6 +3,7 @@ import { newSong } from '../../core/song/new-song.ts';
 import { toLongChart } from '../../test-support/long-song.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { bodyOf } from '../../test-support/stored-song.ts';
+import { toAppError } from '../http/to-app-error.ts';
 import { prepareSong } from '../songs/prepared-song.ts';
 import { createHelper, INLINE_HELPER } from './helper.ts';
 
@@ -27,7 +28,10 @@ describe('the helper', () => {
   test('refuses with the words that are used without it', async () => {
     const odd = bodyOf({ document: { ...LONG, nextId: 1 } });
     const said = (run: Promise<unknown>): Promise<string> =>
-      run.then(String, ({ code, message }) => `${code}: ${message}`);
+      run.then(String, (error: unknown) => {
+        const { code, message } = toAppError(error);
+        return `${code}: ${message}`;
+      });
     const inThread = await said(helper.run('read-create', odd));
     expect(inThread).toMatch(/^invalid-input: .*not below nextId/);
     expect(inThread).toBe(await said(INLINE_HELPER.run('read-create', odd)));

@@ -8,7 +8,7 @@ import type { Worker } from 'node:worker_threads';
 import { AppError } from '../http/app-error.ts';
 import { startThread } from '../threads/start-thread.ts';
 import type { HelperAnswer, HelperRequest } from './messages.ts';
-import { runTask, sizeOfTask, type TaskName, type Tasks } from './tasks.ts';
+import { LONG_TASKS, runTask, sizeOfTask, type TaskName, type Tasks } from './tasks.ts';
 
 /** Does tasks; `close` ends what is under way. */
 export type Helper = {
@@ -68,7 +68,7 @@ export function createHelper(): Helper {
   };
   return {
     run: async (name, input) => {
-      if (sizeOfTask(input) < SMALL) {
+      if (sizeOfTask(input) < SMALL && !LONG_TASKS.has(name)) {
         return runTask(name, input);
       }
       clearTimeout(idle);

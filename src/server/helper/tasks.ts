@@ -1,5 +1,7 @@
 import { toCanonicalTexts } from './canonical-texts.ts';
+import { judge } from './judge.ts';
 import { listChangesOfTexts } from './list-changes.ts';
+import { makeColumns } from './make-columns.ts';
 import { measure } from './measure.ts';
 import { readCreateBody, readSaveBody, readVersionBody } from './read-body.ts';
 import { showDocument } from './show-document.ts';
@@ -11,6 +13,8 @@ const TASKS = {
   'read-version': readVersionBody,
   'show-document': showDocument,
   measure,
+  judge,
+  'make-columns': makeColumns,
   'list-changes': listChangesOfTexts,
   'canonical-texts': toCanonicalTexts,
 } as const;
@@ -25,6 +29,9 @@ export function runTask<N extends TaskName>(name: N, input: Parameters<Tasks[N]>
   const task = TASKS[name] as (given: Parameters<Tasks[N]>[0]) => ReturnType<Tasks[N]>;
   return task(input);
 }
+
+/** Tasks that take long whatever they are given. */
+export const LONG_TASKS: ReadonlySet<TaskName> = new Set(['judge']);
 
 /** How much a task is given, in characters or bytes of its texts. */
 export function sizeOfTask(input: unknown): number {

@@ -4,7 +4,8 @@ import { sql } from 'drizzle-orm';
 import fc from 'fast-check';
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { openSongSchema, songListSchema } from '../../contract/api.ts';
+import { openSongSchema } from '../../contract/api.ts';
+import { songListSchema } from '../../contract/song-list-schema.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 
 let server: TestServer;

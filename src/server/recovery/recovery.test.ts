@@ -33,10 +33,7 @@ async function openHere(data: string): Promise<{ readonly library: Library; read
   const services = createServices(
     library.db,
     plainTime(() => NOW),
-    {
-      keep: async () => null,
-      source: readBackupsOf(placesIn(data).backups),
-    },
+    { backups: { keep: async () => null, source: readBackupsOf(placesIn(data).backups) } },
   );
   return { library, services };
 }

@@ -1,4 +1,4 @@
-import type { SongSummary } from '../../contract/api.ts';
+import type { SongSummary } from '../../contract/song-list-schema.ts';
 import { formatKey } from '../../core/harmony/key.ts';
 import { foldText } from '../../core/kernel/fold-text.ts';
 import type { SongDocument } from '../../core/song/document.ts';
@@ -19,6 +19,7 @@ export type SongColumns = ListedColumns & {
   readonly searchText: string;
   readonly sortTitle: string;
   readonly sortCredit: string;
+  readonly tags: string[];
 };
 
 /** The columns of a song whose canonical JSON has a hash. */
@@ -39,5 +40,6 @@ export function columnsOf(document: SongDocument, contentHash: string): SongColu
     searchText: searchTextOf(document),
     sortTitle: foldText(title),
     sortCredit: foldText(credit),
+    tags: [...document.facts.tags],
   };
 }

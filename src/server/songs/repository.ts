@@ -1,8 +1,7 @@
-import { and, desc, eq, isNotNull, isNull, lte, type SQL } from 'drizzle-orm';
-import type { SongId, SongSummary } from '../../contract/api.ts';
+import { and, eq, isNotNull, isNull, lte } from 'drizzle-orm';
+import type { SongId } from '../../contract/api.ts';
 import { nextRevision } from '../../contract/revision.ts';
 import type { Database } from '../db/connect.ts';
-import { readRows } from '../db/damage.ts';
 import { asJson, textOf } from '../db/json-text.ts';
 import { songs } from '../db/schema.ts';
 import type { PreparedSong } from './prepared-song.ts';
@@ -26,30 +25,6 @@ export type SongRepository = ReturnType<typeof createSongRepository>;
 export function createSongRepository(db: Database) {
   const alive = (id: SongId) => and(eq(songs.id, id), isNull(songs.deletedAt));
   return {
-    /** Newest first; what lies on damaged pages of the disk is passed over. */
-    async list(): Promise<readonly SongSummary[]> {
-      const select = async (within: SQL | undefined) =>
-        db
-          .select({
-            id: songs.id,
-            title: songs.title,
-            credit: songs.credit,
-            soundingKey: songs.soundingKey,
-            shapeKey: songs.shapeKey,
-            capoFret: songs.capoFret,
-            bars: songs.bars,
-            seconds: songs.seconds,
-            revision: songs.revision,
-            updatedAt: songs.updatedAt,
-          })
-          .from(songs)
-          .where(and(isNull(songs.deletedAt), within))
-          .orderBy(desc(songs.updatedAt), songs.id);
-      const { rows, isWhole } = await readRows(db, songs, select);
-      const inOrder = isWhole ? rows : [...rows].sort((a, b) => b.updatedAt.getTime() - a.updatedAt.getTime());
-      return inOrder.map((row) => ({ ...row, id: row.id as SongId, updatedAt: row.updatedAt.toISOString() }));
-    },
-
     async find(id: SongId): Promise<StoredSong | null> {
       const [row] = await db
         .select({ revision: songs.revision, text: textOf(songs.document), contentHash: songs.contentHash })

@@ -1,5 +1,6 @@
 import { type Response, Router } from 'express';
 import { type SongId, songIdSchema } from '../../contract/api.ts';
+import { readSongParameters } from '../../contract/song-list-schema.ts';
 import { AppError } from '../http/app-error.ts';
 import { bytesOf, readBytes } from '../http/read-bytes.ts';
 import type { SongService, SongText } from './service.ts';
@@ -25,8 +26,11 @@ export function readSongId(value: unknown): SongId {
 export function createSongRoutes(service: SongService): Router {
   const router = Router();
   router.use(readBytes(SONG_LIMIT));
-  router.get('/', async (_request, response) => {
-    response.json({ songs: await service.list() });
+  router.get('/', async (request, response) => {
+    response.json(await service.find(readSongParameters(request.query)));
+  });
+  router.get('/choices', async (_request, response) => {
+    response.json(await service.listChoices());
   });
   router.post('/', async (request, response) => {
     sendSong(response.status(201), await service.createFrom(bytesOf(request)));

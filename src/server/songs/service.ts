@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { type SaveSong, type SongId, type SongSummary, songIdSchema } from '../../contract/api.ts';
+import { type SaveSong, type SongId, songIdSchema } from '../../contract/api.ts';
 import { nextRevision } from '../../contract/revision.ts';
+import { EVERY_SONG, type SongSummary } from '../../contract/song-list-schema.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { newSong } from '../../core/song/new-song.ts';
 import { NEW_SONG_SIZE, UNTITLED } from '../../core/song/song-limits.ts';
@@ -12,6 +13,7 @@ import type { LibraryTime } from '../time/library-time.ts';
 import type { VersionService } from '../versions/service.ts';
 import { type PreparedSong, prepareSong } from './prepared-song.ts';
 import type { SongRepository } from './repository.ts';
+import type { SongSearch } from './search/repository.ts';
 
 /** A song as it is sent: its document as JSON. */
 export type SongText = { readonly id: SongId; readonly revision: number; readonly text: string };
@@ -25,19 +27,22 @@ const DAYS_HIDDEN = 30;
 
 /** The rules around stored songs: revisions, deletion with a way back, and checked documents. */
 export function createSongService(
-  repository: SongRepository,
+  { songs: repository, search }: { readonly songs: SongRepository; readonly search: SongSearch },
   versions: Keeping,
-  { time, helper }: { readonly time: LibraryTime; readonly helper: Helper },
+  { time, helper, onChange }: { readonly time: LibraryTime; readonly helper: Helper; readonly onChange: () => void },
 ) {
   const create = async (song: PreparedSong): Promise<SongText> => {
     const id = songIdSchema.parse(randomUUID());
     await repository.insert(id, song, time.now());
+    onChange();
     return { id, revision: 1, text: song.text };
   };
 
   const save = createSaving(repository, versions, time);
   return {
-    list: (): Promise<readonly SongSummary[]> => repository.list(),
+    find: search.find,
+    list: async (): Promise<readonly SongSummary[]> => (await search.find(EVERY_SONG)).songs,
+    listChoices: search.listChoices,
 
     /** A song as JSON of the newest form. */
     async open(id: SongId): Promise<SongText> {
@@ -77,7 +82,9 @@ export function createSongService(
         const stored = await repository.find(id);
         refuseExcess(song.size, boundsAfter(await helper.run('measure', stored?.text ?? 'null')));
       }
-      return save(id, baseRevision, song);
+      const revision = await save(id, baseRevision, song);
+      onChange();
+      return revision;
     },
 
     save: (id: SongId, { baseRevision, document }: SaveSong): Promise<number> =>
@@ -93,6 +100,7 @@ export function createSongService(
       if (!(await repository.unhide(id))) {
         throw notFound();
       }
+      onChange();
     },
 
     /** Removes for good what has been hidden for 30 days on which the program ran. */

@@ -1,6 +1,7 @@
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { openSongSchema, songListSchema } from '../../contract/api.ts';
+import { openSongSchema } from '../../contract/api.ts';
+import { songListSchema } from '../../contract/song-list-schema.ts';
 import type { Pass, Section, SongDocument } from '../../core/song/document.ts';
 import { toLongChart } from '../../test-support/long-song.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
@@ -234,4 +235,5 @@ const columns = (title: string) => ({
   searchText: '',
   sortTitle: '',
   sortCredit: '',
+  tags: [],
 });

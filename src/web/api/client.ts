@@ -10,9 +10,7 @@ import {
   openVersionSchema,
   type SaveSong,
   type SongId,
-  type SongSummary,
   savedSongSchema,
-  songListSchema,
   type VersionId,
   versionListSchema,
 } from '../../contract/api.ts';
@@ -33,6 +31,14 @@ import {
 } from '../../contract/library-schema.ts';
 import { type Session, sessionSchema } from '../../contract/session-schema.ts';
 import { type SettingsChange, settingsSchema } from '../../contract/settings-schema.ts';
+import {
+  type SongChoices,
+  type SongList,
+  type SongQuery,
+  songChoicesSchema,
+  songListSchema,
+  toSongParameters,
+} from '../../contract/song-list-schema.ts';
 import { type LibraryState, libraryStateSchema } from '../../contract/state-schema.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import type { GuitarClass } from '../../core/song/guitar-class.ts';
@@ -82,7 +88,9 @@ const json = (method: string, body: unknown): RequestInit => ({ method, body: JS
 
 /** The server's songs, each answer checked against the contract. */
 export const api = {
-  listSongs: async (): Promise<readonly SongSummary[]> => (await read('/api/songs', songListSchema)).songs,
+  findSongs: (query: Partial<SongQuery>): Promise<SongList> =>
+    read(`/api/songs?${new URLSearchParams(toSongParameters(query))}`, songListSchema),
+  readSongChoices: (): Promise<SongChoices> => read('/api/songs/choices', songChoicesSchema),
   openSong: (id: SongId): Promise<OpenSong> => read(`/api/songs/${id}`, openSongSchema),
   createSong: (song: CreateSong): Promise<OpenSong> => read('/api/songs', openSongSchema, json('POST', song)),
   saveSong: async (id: SongId, save: SaveSong): Promise<number> =>

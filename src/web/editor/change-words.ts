@@ -15,6 +15,7 @@ const FACTS: Readonly<Record<keyof Facts, string>> = {
   recordCents: 'pitch of the record',
   highNote: 'where the tune is highest',
   notes: 'notes',
+  tags: 'tags',
 };
 
 /** A change from an older to a newer version as a few words. */

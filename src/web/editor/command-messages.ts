@@ -1,6 +1,7 @@
 import { formatOrnamentFault } from '../../core/page/ornament-words.ts';
 import type { CommandError } from '../../core/song/commands.ts';
 import { INSTRUMENT_LIMITS } from '../../core/song/song-limits.ts';
+import { TAG_LIMITS } from '../../core/song/tags.ts';
 import { sayMapError } from './map-messages.ts';
 
 /** A refused change as a sentence. */
@@ -24,6 +25,8 @@ export function sayCommandError(error: CommandError): string {
       return 'The lowest note comes first.';
     case 'cents-out-of-bounds':
       return `A record is at most ${error.most} cents off; beyond that the next key is nearer.`;
+    case 'bad-tags':
+      return `At most ${TAG_LIMITS.tags} tags of at most ${TAG_LIMITS.characters} characters each, parted by commas.`;
     case 'too-many-wishes':
       return error.wish === 'pins'
         ? `At most ${error.most} things can be kept for sure.`

@@ -7,6 +7,7 @@ import { formatMinutes, parseMinutes } from '../../../core/rhythm/clock.ts';
 import type { LooseFacts } from '../../../core/song/commands.ts';
 import { soundingKeyOf } from '../../../core/song/song-keys.ts';
 import { SONG_LIMITS } from '../../../core/song/song-limits.ts';
+import { formatTags, readTags } from '../../../core/song/tags.ts';
 import { sayCommandError } from '../../editor/command-messages.ts';
 import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
 import { colour } from '../../theme/tokens.ts';
@@ -40,6 +41,12 @@ export function FactsForm({ isWaiting }: { readonly isWaiting: boolean }) {
         onCommit={(text) => set({ credit: text.trim() })}
       />
       <HeardFacts isWaiting={isWaiting} set={set} />
+      <Field
+        label="Tags, parted by commas"
+        value={formatTags(facts.tags)}
+        isDisabled={isWaiting}
+        onCommit={(text) => set({ tags: readTags(text) })}
+      />
       <Field
         label="Notes for yourself"
         value={facts.notes}

@@ -1,12 +1,12 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
-import type { SongId, SongSummary } from '../../../contract/api.ts';
+import type { SongId } from '../../../contract/api.ts';
+import type { SongSummary } from '../../../contract/song-list-schema.ts';
 import { UNTITLED } from '../../../core/song/song-limits.ts';
 import { api } from '../../api/client.ts';
-import { settleSaves } from '../../editor/pending-saves.ts';
 import { LibraryNotices } from '../../library/library-notices.tsx';
 import { chooseLook, nextLook, readLook } from '../../theme/look.ts';
 import { colour } from '../../theme/tokens.ts';
@@ -17,13 +17,17 @@ import { Loading } from '../../ui/loading.tsx';
 import { ShortcutSheet } from '../../ui/shortcut-sheet.tsx';
 import { BringInDialog } from './bring-in-dialog.tsx';
 import { DropVeil } from './drop-veil.tsx';
+import { SongFinder } from './song-finder.tsx';
 import { SongTable } from './song-table.tsx';
 import { useBringIn } from './use-bring-in.ts';
+import { type SongPages, useSongPages } from './use-song-pages.ts';
+import { useSongQuery } from './use-song-query.ts';
 
 /** The library: every song, a new one, and a way back for one that was deleted. */
 export function SongsPage({ onListed }: { readonly onListed: () => void }) {
-  const songs = useQuery({ queryKey: ['songs'], queryFn: readSongs, staleTime: 0, gcTime: 0 });
-  const isListed = songs.data !== undefined;
+  const query = useSongQuery();
+  const pages = useSongPages(query.wanted);
+  const isListed = pages.total !== null;
   useEffect(() => {
     if (isListed) {
       onListed();
@@ -38,11 +42,14 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
       const song = await api.createSong({ title: UNTITLED });
       await navigate(`/songs/${song.id}/listen`);
     });
-  const remove = (song: SongSummary) =>
-    act(async () => {
-      await api.deleteSong(song.id);
-      setDeleted(song);
-    });
+  const remove = useCallback(
+    (song: SongSummary): void =>
+      void act(async () => {
+        await api.deleteSong(song.id);
+        setDeleted(song);
+      }),
+    [act],
+  );
   const bringBack = (id: SongId) =>
     act(async () => {
       await api.restoreSong(id);
@@ -98,49 +105,74 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
             </p>
           )}
         </Messages>
-        {songs.isPending && <Loading what="Opening the library …" />}
-        {songs.isError && (
-          <EmptyState title="The library cannot be read">
-            <p role="alert">{songs.error.message} Start Golden Ladder again if it was stopped.</p>
-            <Button onPress={() => void songs.refetch()}>Try again</Button>
-          </EmptyState>
-        )}
-        {songs.data !== undefined &&
-          (songs.data.length > 0 ? (
-            <SongTable songs={songs.data} onDelete={(song) => void remove(song)} />
-          ) : (
-            <EmptyState title="No songs yet">
-              <p>
-                Begin a new song and paste its chords, drop text charts, MusicXML or a saved library here, or look at
-                how a finished song is laid out.
-              </p>
-              <Button onPress={() => void act(api.addDemoSongs)}>Add the demo songs</Button>
-            </EmptyState>
-          ))}
+        <Listed pages={pages} query={query} onDelete={remove} act={act} />
       </Page>
     </>
   );
 }
 
-/** The list as the server has it once the song that was left is saved. */
-async function readSongs(): Promise<readonly SongSummary[]> {
-  await settleSaves();
-  return api.listSongs();
+/** The songs that are found, or why there are none. */
+function Listed(props: {
+  readonly pages: SongPages;
+  readonly query: ReturnType<typeof useSongQuery>;
+  readonly onDelete: (song: SongSummary) => void;
+  readonly act: (work: () => Promise<void>) => Promise<void>;
+}) {
+  const { pages, query, onDelete, act } = props;
+  const { total, error } = pages;
+  if (error !== null) {
+    return (
+      <EmptyState title="The library cannot be read">
+        <p role="alert">{error.message} Start Golden Ladder again if it was stopped.</p>
+        <Button onPress={pages.again}>Try again</Button>
+      </EmptyState>
+    );
+  }
+  if (total === null) {
+    return <Loading what="Opening the library …" />;
+  }
+  if (total === 0 && !query.isNarrowed) {
+    return (
+      <EmptyState title="No songs yet">
+        <p>
+          Begin a new song and paste its chords, drop text charts, MusicXML or a saved library here, or look at how a
+          finished song is laid out.
+        </p>
+        <Button onPress={() => void act(api.addDemoSongs)}>Add the demo songs</Button>
+      </EmptyState>
+    );
+  }
+  return (
+    <>
+      <SongFinder query={query} total={total} />
+      {total > 0 ? (
+        <SongTable pages={pages} total={total} onDelete={onDelete} />
+      ) : (
+        <EmptyState title="No song is like that">
+          <p>Nothing in this library is all that was asked for.</p>
+          <Button onPress={query.clear}>Show all songs</Button>
+        </EmptyState>
+      )}
+    </>
+  );
 }
 
 /** Runs something that changes the library, says what went wrong, and reads the list again. */
 function useActs() {
   const queries = useQueryClient();
   const [problem, setProblem] = useState('');
-  const act = async (work: () => Promise<void>): Promise<void> => {
-    setProblem('');
-    try {
-      await work();
-    } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'That did not work.');
-    }
-    await queries.invalidateQueries({ queryKey: ['songs'] });
-  };
+  const act = useCallback(
+    async (work: () => Promise<void>): Promise<void> => {
+      setProblem('');
+      try {
+        await work();
+      } catch (error) {
+        setProblem(error instanceof Error ? error.message : 'That did not work.');
+      }
+      await queries.invalidateQueries({ queryKey: ['songs'] });
+    },
+    [queries],
+  );
   return { act, problem };
 }
 

@@ -173,7 +173,7 @@ test('the whole library is taken along, looked at, and brought back', async ({ p
   writeFileSync(torn, '{"kind": "golden-ladder-library", ');
   await page.goto('/settings');
   await page.locator('input[type=file]').setInputFiles(torn);
-  await expect(page.getByText(/torn\.json is no library of this program/)).toBeVisible();
+  await expect(page.getByText(/torn\.json: It is no library of this program/)).toBeVisible();
 });
 
 test('the command line brings files into the running library', async ({ page, baseURL }) => {

@@ -11,6 +11,7 @@ const file = join(folder, 'bundled.mjs');
 const threads = {
   'engine-thread': 'src/server/db/engine/engine-thread.ts',
   'helper-thread': 'src/server/helper/helper-thread.ts',
+  'library-thread': 'src/server/library/library-thread.ts',
 };
 await bundleForNode({ bundled: 'bench/main.ts', ...threads }, folder);
 const { status } = spawnSync('node', [file, ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' });

@@ -15,6 +15,7 @@ await bundleForNode(
     main: 'src/server/main.ts',
     'engine-thread': 'src/server/db/engine/engine-thread.ts',
     'helper-thread': 'src/server/helper/helper-thread.ts',
+    'library-thread': 'src/server/library/library-thread.ts',
     restore: 'src/server/restore.ts',
     'make-template': 'src/server/db/make-template.ts',
     'make-demo': 'src/server/demo/make-demo.ts',

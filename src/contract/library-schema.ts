@@ -1,6 +1,5 @@
 /** A whole library brought back: what that would change, and how it is done. */
 import * as z from 'zod';
-import { backupSchema } from './backup-schema.ts';
 
 /** Ways to bring a library back: beside what is here, or in its place. */
 export const RESTORE_MODES = ['merge', 'replace'] as const;
@@ -16,7 +15,7 @@ export type Comparison = z.infer<typeof comparisonSchema>;
 const comparedSchema = z.object({ id: z.string(), name: z.string(), comparison: comparisonSchema });
 export type Compared = z.infer<typeof comparedSchema>;
 
-/** The answer to POST /api/library/preview. Classes that differ are compared as `newer-here`: they stay as they are here. */
+/** The answer to POST /api/library/preview, whose body is the file. Classes that differ are compared as `newer-here`: they stay as they are here. */
 export const libraryPreviewSchema = z.object({
   songs: z.array(comparedSchema),
   classes: z.array(comparedSchema),
@@ -24,11 +23,8 @@ export const libraryPreviewSchema = z.object({
 });
 export type LibraryPreview = z.infer<typeof libraryPreviewSchema>;
 
-/** POST /api/library/preview. */
-export const previewLibrarySchema = z.strictObject({ backup: backupSchema });
-
-/** POST /api/library/restore. */
-export const restoreLibrarySchema = z.strictObject({ backup: backupSchema, mode: z.enum(RESTORE_MODES) });
+/** The mode in POST /api/library/restore?mode=…; the body is the file. */
+export const restoreModeSchema = z.enum(RESTORE_MODES);
 
 /** The answer to it: how many songs came in, were changed, and were taken out; what could not be read; where the library before it is kept. */
 export const restoredLibrarySchema = z.object({

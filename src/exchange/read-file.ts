@@ -3,10 +3,11 @@
  * as JSON. What it is, is told from its bytes; its name is only the title where it has none. A file is read as a whole or refused as a
  * whole, in a sentence.
  */
-import { type Backup, backupSchema } from '../contract/backup-schema.ts';
+import { backupSchema } from '../contract/backup-schema.ts';
 import { loadDocument } from '../contract/load-document.ts';
 import type { Planner } from '../core/arrange/planner.ts';
 import { err, ok, type Result } from '../core/kernel/result.ts';
+import { runSteps, type Steps } from '../core/kernel/steps.ts';
 import { SONG_LIMITS, UNTITLED } from '../core/song/song-limits.ts';
 import { decodeText } from './decode-text.ts';
 import { type FileSource, type ReadSong, type Refusal, sizedSong, storable } from './read-song.ts';
@@ -14,40 +15,63 @@ import { readTextSong } from './read-text-song.ts';
 import { readXmlSong } from './read-xml-song.ts';
 import { unpackScore } from './unpack-score.ts';
 
-/** What a file held: a song, or a whole library, which is brought back with a look at what it would change. */
-export type ReadFile = ReadSong | { readonly kind: 'library'; readonly backup: Backup };
+/** What a file held: a song, or, told from its beginning, a whole library, which is brought back with a look at what it would change. */
+export type ReadFile = ReadSong | { readonly kind: 'library' };
 
-/** Largest file that is read, in bytes: more than any song needs; and a whole library. */
-export const MOST_FILE_BYTES = 40_000_000;
-const MOST_SONG_BYTES = 20_000_000;
+/** Largest file that is read, in bytes: far more than the longest song that is allowed comes to. Libraries are looked at by the server. */
+export const MOST_FILE_BYTES = 6_000_000;
+/** Largest song as JSON; what is larger and begins like a library is one. */
+const MOST_JSON_BYTES = 3_000_000;
 
 const MEGABYTE = 1_000_000;
 
 /** Reads a file; shapes are found for the hand of the planner. */
 export function readFile(name: string, bytes: Uint8Array, planner: Planner): Result<ReadFile, Refusal> {
-  if (bytes.length > MOST_FILE_BYTES) {
-    return err(tooLarge(bytes.length, MOST_FILE_BYTES));
+  return lookAtFile(bytes, bytes.length) ?? runSteps(readFileInSteps(name, bytes, planner));
+}
+
+/** What is known of a file from its first 4,000 bytes and its size: that it is refused, or a large library; null where it has to be read. */
+export function lookAtFile(start: Uint8Array, size: number): Result<ReadFile, Refusal> | null {
+  const kind = kindOf(start);
+  if (kind === 'json' && size > MOST_JSON_BYTES) {
+    const text = decodeText(start.subarray(0, LOOKED_AT)).text;
+    return LIBRARY_START.test(text)
+      ? ok({ kind: 'library' })
+      : err(
+          `It has ${megabytes(size)} MB; a song has at most ${MOST_JSON_BYTES / MEGABYTE}, and it does not begin like a library.`,
+        );
   }
-  const kind = kindOf(bytes);
-  if (kind !== 'json' && bytes.length > MOST_SONG_BYTES) {
-    return err(tooLarge(bytes.length, MOST_SONG_BYTES));
+  if (size > MOST_FILE_BYTES) {
+    return err(tooLarge(size, MOST_FILE_BYTES));
   }
+  return kind === 'empty' || kind in OTHER_KINDS
+    ? err(kind === 'empty' ? 'It is empty.' : OTHER_KINDS[kind as keyof typeof OTHER_KINDS])
+    : null;
+}
+
+/** How a library begins that this program wrote. */
+const LIBRARY_START = /^\s*\{\s*"(?:backupVersion"\s*:\s*\d|kind"\s*:\s*"golden-ladder-library")/;
+
+/** Reads a file that was looked at, in steps. */
+export function* readFileInSteps(name: string, bytes: Uint8Array, planner: Planner): Steps<Result<ReadFile, Refusal>> {
   const source: FileSource = { title: titleOf(name), planner };
+  const kind = kindOf(bytes);
+  yield { share: 0 };
   switch (kind) {
     case 'empty':
       return err('It is empty.');
     case 'archive': {
       const unpacked = unpackScore(bytes);
-      return unpacked.ok ? readXmlSong(unpacked.value, source) : err(UNPACK_WORDS[unpacked.error.kind]);
+      return unpacked.ok ? yield* readXmlSong(unpacked.value, source) : err(UNPACK_WORDS[unpacked.error.kind]);
     }
     case 'xml':
-      return readXmlSong(bytes, source);
+      return yield* readXmlSong(bytes, source);
     case 'json':
       return isUnicode(bytes)
         ? readJson(decodeText(bytes).text, source)
         : err('It looks like JSON and is not in UTF-8, as JSON has to be: it may have been damaged on the way.');
     case 'text':
-      return readTextSong(decodeText(bytes).text, source);
+      return yield* readTextSong(decodeText(bytes).text, source);
     default:
       return err(OTHER_KINDS[kind]);
   }
@@ -55,7 +79,11 @@ export function readFile(name: string, bytes: Uint8Array, planner: Planner): Res
 
 /** What is said of a file that is larger than anything that is read. */
 function tooLarge(bytes: number, most: number): Refusal {
-  return `It has ${Math.ceil(bytes / MEGABYTE)} MB; more than ${most / MEGABYTE} MB is not read.`;
+  return `It has ${megabytes(bytes)} MB; more than ${most / MEGABYTE} MB is not read.`;
+}
+
+function megabytes(bytes: number): string {
+  return Math.ceil(bytes / MEGABYTE).toLocaleString('en');
 }
 
 const OTHER_KINDS = {
@@ -132,7 +160,7 @@ function readJson(text: string, { title }: FileSource): Result<ReadFile, Refusal
   }
   const backup = backupSchema.safeParse(value);
   if (backup.success) {
-    return ok({ kind: 'library', backup: backup.data });
+    return ok({ kind: 'library' });
   }
   const loaded = loadDocument(value);
   if (!loaded.ok) {

@@ -3,27 +3,27 @@ import type { Assumption } from '../core/formats/loose-chart/assumption.ts';
 import { sayAssumption } from '../core/formats/loose-chart/assumption-words.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { sayProblem } from '../core/formats/text-chart/chart-messages.ts';
-import { isClean, parseChart } from '../core/formats/text-chart/parse-chart.ts';
+import { isClean, type ParsedChart, readChart } from '../core/formats/text-chart/parse-chart.ts';
 import { err, type Result } from '../core/kernel/result.ts';
-import { runSteps } from '../core/kernel/steps.ts';
+import { partOfSteps, type Steps } from '../core/kernel/steps.ts';
 import { applyCommand } from '../core/song/commands.ts';
 import { newSong } from '../core/song/new-song.ts';
 import { SONG_LIMITS } from '../core/song/song-limits.ts';
 import { checkedSong, type FileSource, REPLACED, type ReadSong, type Refusal, storable } from './read-song.ts';
 
 /** A text chart; one that cannot be read as such and has no bar lines is read as people write charts down. */
-export function readTextSong(text: string, source: FileSource): Result<ReadSong, Refusal> {
+export function* readTextSong(text: string, source: FileSource): Steps<Result<ReadSong, Refusal>> {
   if (text.length > SONG_LIMITS.chartCharacters) {
     return err(`It has ${text.length} characters; at most ${SONG_LIMITS.chartCharacters} can be read as a chart.`);
   }
   const clean = storable(text);
   const replaced = clean === text ? [] : [REPLACED];
-  const strict = parseChart(clean);
+  const strict = yield* partOfSteps(readChart(clean), 0, 0.4);
   if (isClean(strict)) {
     return chartSong(strict, source, { format: 'text chart', assumed: replaced, left: [] });
   }
-  const reading = runSteps(readLooseChart(clean));
-  const loose = parseChart(reading.text);
+  const reading = yield* partOfSteps(readLooseChart(clean), 0.4, 0.7);
+  const loose = yield* partOfSteps(readChart(reading.text), 0.7, 0.9);
   if (clean.includes('|') || !isClean(loose)) {
     const problem = strict.problems.find(({ severity }) => severity === 'error');
     return err(
@@ -48,11 +48,7 @@ function say(assumption: Assumption): string {
 
 type Report = Pick<ReadSong, 'format' | 'assumed' | 'left'>;
 
-function chartSong(
-  parsed: ReturnType<typeof parseChart>,
-  { title, planner }: FileSource,
-  report: Report,
-): Result<ReadSong, Refusal> {
+function chartSong(parsed: ParsedChart, { title, planner }: FileSource, report: Report): Result<ReadSong, Refusal> {
   const applied = applyCommand(newSong(title), {
     kind: 'apply-chart',
     chart: parsed.chart,

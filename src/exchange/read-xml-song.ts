@@ -3,14 +3,16 @@ import { sayFindings } from '../core/formats/musicxml/finding-words.ts';
 import { type ReadScore, readScore } from '../core/formats/musicxml/read-score.ts';
 import { toScoreSong } from '../core/formats/musicxml/score-song.ts';
 import { err, type Result } from '../core/kernel/result.ts';
+import type { Steps } from '../core/kernel/steps.ts';
 import { NEW_SONG_SIZE } from '../core/song/song-limits.ts';
 import { decodeXml } from './decode-xml.ts';
 import { checkedSong, type FileSource, REPLACED, type ReadSong, type Refusal, storable } from './read-song.ts';
-import { parseXml } from './xml-text.ts';
+import { MOST_MARKUP, parseXml } from './xml-text.ts';
 
 /** Reads MusicXML from the bytes of its text. */
-export function readXmlSong(bytes: Uint8Array, { title, planner }: FileSource): Result<ReadSong, Refusal> {
+export function* readXmlSong(bytes: Uint8Array, { title, planner }: FileSource): Steps<Result<ReadSong, Refusal>> {
   const text = decodeXml(bytes);
+  yield { share: 0.1 };
   const parsed = parseXml(storable(text));
   if (!parsed.ok) {
     const { error } = parsed;
@@ -18,12 +20,15 @@ export function readXmlSong(bytes: Uint8Array, { title, planner }: FileSource): 
       error.kind === 'not-xml' ? `It is no well-formed XML: ${error.detail.slice(0, 200)}` : XML_WORDS[error.kind],
     );
   }
+  yield { share: 0.5 };
   const read = readScore(parsed.value);
   const refusal = refusalOf(parsed.value.name, read);
   if (read === null || refusal !== null) {
     return err(refusal ?? NO_SCORE);
   }
+  yield { share: 0.7 };
   const song = toScoreSong(read, title, planner);
+  yield { share: 0.9 };
   const pinned = song.pinnedShapes;
   const assumed = [
     ...sayFindings(song.findings.filter((finding) => !isLeft(finding))),
@@ -37,6 +42,7 @@ const NO_SCORE = 'It is XML and no MusicXML score.';
 const XML_WORDS = {
   'declares-entities': 'It declares entities of its own, which no score needs; it was not read any further.',
   'too-deep': 'Its elements lie deeper than any score needs; it was not read any further.',
+  'too-much': `It holds more than ${MOST_MARKUP.toLocaleString('en')} elements and attributes, far more than a song needs; it was not read any further.`,
 } as const;
 
 /** Why a score gives no map, or null. */

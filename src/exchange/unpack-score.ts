@@ -17,7 +17,7 @@ export type UnpackError =
   | { readonly kind: 'no-score-inside' };
 
 /** Largest score in an archive, in bytes: more than any song needs. */
-export const MOST_UNPACKED_BYTES = 20_000_000;
+export const MOST_UNPACKED_BYTES = 6_000_000;
 const MOST_ENTRIES = 200;
 const CONTAINER = 'META-INF/container.xml';
 const MOST_CONTAINER_BYTES = 100_000;

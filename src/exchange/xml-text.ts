@@ -12,9 +12,12 @@ import { err, ok, type Result } from '../core/kernel/result.ts';
 export type XmlError =
   | { readonly kind: 'declares-entities' }
   | { readonly kind: 'too-deep' }
+  | { readonly kind: 'too-much' }
   | { readonly kind: 'not-xml'; readonly detail: string };
 
 const DEEPEST = 64;
+/** Most tags and attributes together: several times what a song of the greatest size comes to. Parsed, each takes a hundred times its text. */
+export const MOST_MARKUP = 400_000;
 const TEXT = '#text';
 const ATTRIBUTES = ':@';
 
@@ -37,6 +40,9 @@ const parser = new XMLParser({
 export function parseXml(text: string): Result<XmlNode, XmlError> {
   if (declaresEntities(text)) {
     return err({ kind: 'declares-entities' });
+  }
+  if (holdsTooMuch(text)) {
+    return err({ kind: 'too-much' });
   }
   if (isTooDeep(text)) {
     return err({ kind: 'too-deep' });
@@ -65,6 +71,18 @@ function declaresEntities(text: string): boolean {
   const isOwn = bracket >= 0 && (end < 0 || bracket < end);
   return isOwn || end < 0 || /<!DOCTYPE/i.test(text.slice(end));
 }
+
+/** Whether there are more tags and attributes than may be, counted from the text alone. */
+function holdsTooMuch(text: string): boolean {
+  let count = 0;
+  for (let at = 0; at < text.length && count <= MOST_MARKUP; at += 1) {
+    const code = text.charCodeAt(at);
+    count += code === LESS_THAN || code === EQUALS ? 1 : 0;
+  }
+  return count > MOST_MARKUP;
+}
+
+const [LESS_THAN, EQUALS] = [0x3c, 0x3d];
 
 /** Whether elements lie deeper than they may, counted from the tags alone, so that no parser has to go there. */
 function isTooDeep(text: string): boolean {

@@ -17,6 +17,8 @@ export type Mount = { readonly path: string; readonly router: Router; readonly r
 export type ApiParts = {
   readonly services: Services;
   readonly state: StateService;
+  /** The folder for libraries that are sent. */
+  readonly incoming: string;
   /** Null where the library has no password. */
   readonly sessions: SessionService | null;
   /** What is added on request to an empty library. */
@@ -25,9 +27,9 @@ export type ApiParts = {
 
 /** Everything that needs a session where one is needed, in the order in which it is mounted. */
 export function listApiMounts(parts: ApiParts): readonly Mount[] {
-  const { services } = parts;
+  const { services, incoming } = parts;
   return [
-    { path: '/api/library', router: createLibraryRoutes(services.library), readsOwnBodies: true },
+    { path: '/api/library', router: createLibraryRoutes(services.library, incoming), readsOwnBodies: true },
     { path: '/api/songs/:id/versions', router: createVersionRoutes(services.versions), readsOwnBodies: true },
     { path: '/api/songs', router: createSongRoutes(services.songs), readsOwnBodies: true },
     { path: '/api/classes', router: createClassRoutes(services.classes) },

@@ -1,3 +1,5 @@
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import express, { type Express, type Router } from 'express';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -29,6 +31,8 @@ export type AppParts = {
   /** What is added on request to an empty library. */
   readonly demoSongs: () => readonly SongDocument[];
   readonly logger: Logger;
+  /** The folder for libraries that are sent, while they are looked at; without it, the machine's own for such files. */
+  readonly incoming?: string;
   /** How the library may be reached; without it, from this machine alone. */
   readonly access?: Access;
   /** Who is signed in; null where the library has no password. */
@@ -65,7 +69,13 @@ export function createApp(parts: AppParts): Express {
     response.json({ status: 'ok' });
   });
   app.use('/api', requireSession(door));
-  const mounts = listApiMounts({ services, state, sessions, demoSongs });
+  const mounts = listApiMounts({
+    services,
+    state,
+    sessions,
+    demoSongs,
+    incoming: parts.incoming ?? join(tmpdir(), 'golden-ladder-incoming'),
+  });
   for (const { path, router } of mounts.filter(({ readsOwnBodies }) => readsOwnBodies === true)) {
     app.use(path, router);
   }

@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
 import type { Server } from 'node:http';
 import { basename, dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -23,6 +24,7 @@ import { createHelper } from './helper/helper.ts';
 import { createPages } from './http/pages.ts';
 import { createJudgementRepository } from './judging/repository.ts';
 import { createJudging } from './judging/service.ts';
+import { THREADED_LIBRARY_READER } from './library/library-reader.ts';
 import { createServices } from './services.ts';
 import { complaintAboutAccess, needsPassword } from './sessions/access.ts';
 import { LEAST_CHARACTERS, preparePassword } from './sessions/password.ts';
@@ -106,14 +108,13 @@ function refuseBadSettings(): void {
   }
 }
 
-async function start(): Promise<void> {
-  refuseBadSettings();
-  const { library, time } = await openHere();
-  const { db, engine } = library;
+/** Everything that is done with an open library besides answering. */
+function startServices({ db, engine }: Library, time: LibraryTime) {
   const helper = createHelper();
-  const backups = createBackupRepository(db);
-  const writeOne = (): Promise<string | null> =>
-    writeBackup(backups, places.backups, { now: time.now(), runMs: time.runMs() }, async (isWhole) => {
+  const isShort = (): boolean => engine.state().isShort;
+  const source = { repository: createBackupRepository(db), helper };
+  const writeOne = (isLast: boolean): Promise<string | null> =>
+    writeBackup(source, places.backups, { now: time.now(), runMs: time.runMs(), isLast }, async (isWhole) => {
       if (!isWhole || services.recovery.list().length > 0) {
         await services.recovery.look();
       }
@@ -121,30 +122,29 @@ async function start(): Promise<void> {
     });
   const services = createServices(db, time, {
     helper,
+    reader: THREADED_LIBRARY_READER,
     onChange: () => judging.soon(),
     backups: {
       keep: async () => {
-        const file = (await writeOne()) ?? (await listBackups(places.backups))[0]?.file ?? null;
+        const file = (await writeOne(false)) ?? (await listBackups(places.backups))[0]?.file ?? null;
         return file === null ? null : join(BACKUPS, basename(file));
       },
       source: readBackupsOf(places.backups),
     },
   });
-  const isShort = (): boolean => engine.state().isShort;
   const judging = createJudging({
     repository: createJudgementRepository(db),
     settings: services.settings,
     helper,
     mayWrite: () => !isShort(),
   });
-  const backUp = async (): Promise<void> => {
+  const schedule = scheduleBackups(async (isLast) => {
     if (!isShort()) {
       await time.mark();
       await services.songs.purge();
     }
-    await writeOne();
-  };
-  const schedule = scheduleBackups(backUp, logger);
+    await writeOne(isLast);
+  }, logger);
   const state = createStateService({
     isOpen: engine.isOpen,
     isShort,
@@ -152,12 +152,22 @@ async function start(): Promise<void> {
     backup: schedule.state,
     unreadable: services.recovery.list,
   });
+  return { services, state, judging, schedule, helper, isShort };
+}
+
+async function start(): Promise<void> {
+  refuseBadSettings();
+  const { library, time } = await openHere();
+  const { db, engine } = library;
+  const { services, state, judging, schedule, helper, isShort } = startServices(library, time);
   const webFolder = join(here, '..', 'web');
   const pages = existsSync(join(webFolder, 'index.html')) ? await createPages(webFolder) : null;
   const sessions = needsPassword(access)
     ? createSessionService(createSessionRepository(db), await preparePassword(password), MACHINE_CLOCKS)
     : null;
-  const app = createApp({ services, state, pages, demoSongs, logger, access, sessions, extraNames });
+  const { incoming } = places;
+  await rm(incoming, { recursive: true, force: true });
+  const app = createApp({ services, state, incoming, pages, demoSongs, logger, access, sessions, extraNames });
   const server = await listen(app);
   process.stdout.write(`Golden Ladder is ready: http://${host}:${port}\n`);
   judging.soon();
@@ -174,8 +184,9 @@ async function start(): Promise<void> {
     clearInterval(looking);
     watching.stop();
     tidying.stop();
+    await judging.stop();
     await schedule.stop(LAST_BACKUP_MS);
-    await Promise.all([judging.stop(), helper.close()]);
+    await helper.close();
     await library.close(CLOSE_MS);
   });
 }

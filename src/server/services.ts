@@ -2,6 +2,7 @@ import { createClassRepository } from './classes/repository.ts';
 import { type ClassService, createClassService } from './classes/service.ts';
 import type { Database } from './db/connect.ts';
 import { type Helper, INLINE_HELPER } from './helper/helper.ts';
+import { type LibraryReader, PLAIN_LIBRARY_READER } from './library/library-reader.ts';
 import { createLibraryService, type KeepLibrary, type LibraryService } from './library/service.ts';
 import { createRecoveryRepository } from './recovery/repository.ts';
 import { type BackupSource, createRecoveryService, type RecoveryService } from './recovery/service.ts';
@@ -31,6 +32,8 @@ export type BackupAccess = { readonly keep: KeepLibrary; readonly source: Backup
 export type ServiceMeans = {
   readonly backups?: BackupAccess;
   readonly helper?: Helper;
+  /** Reads files with whole libraries. */
+  readonly reader?: LibraryReader;
   /** Called when songs were changed. */
   readonly onChange?: () => void;
 };
@@ -47,7 +50,12 @@ const NO_BACKUPS: BackupAccess = {
 export function createServices(
   db: Database,
   time: LibraryTime,
-  { backups = NO_BACKUPS, helper = INLINE_HELPER, onChange = () => undefined }: ServiceMeans = {},
+  {
+    backups = NO_BACKUPS,
+    helper = INLINE_HELPER,
+    onChange = () => undefined,
+    reader = PLAIN_LIBRARY_READER,
+  }: ServiceMeans = {},
 ): Services {
   const means = { time, helper, onChange };
   const songRepository = createSongRepository(db);
@@ -58,7 +66,7 @@ export function createServices(
     songs,
     settings: createSettingsService(createSettingsRepository(db)),
     classes: createClassService(createClassRepository(db), time.now),
-    library: createLibraryService(db, time, backups.keep),
+    library: createLibraryService(db, { ...means, keep: backups.keep, reader }),
     recovery: createRecoveryService(createRecoveryRepository(db), songs, backups.source, time),
   };
 }

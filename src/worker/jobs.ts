@@ -17,7 +17,6 @@ import { readChart } from '../core/formats/text-chart/parse-chart.ts';
 import type { Found, Progress, Steps } from '../core/kernel/steps.ts';
 import type { SongDocument } from '../core/song/document.ts';
 import { findPart } from '../core/song/parts.ts';
-import { readFile } from '../exchange/read-file.ts';
 import type { FromWorker, ToWorker, WorkerRequest, WorkerResults } from './messages.ts';
 
 type AnyResult = WorkerResults[WorkerRequest['kind']];
@@ -124,19 +123,9 @@ function stepsFor(request: WorkerRequest, memory: PlanMemory, rungMemory: RungMe
       return deriveInSteps(request, rungMemory);
     case 'recognise':
       return recogniseInSteps(request.document);
-    case 'read-file':
-      return readFileInSteps(request, memory);
     case 'read-loose':
       return readLooseChart(request.text, request.choices);
   }
-}
-
-function* readFileInSteps(
-  { name, bytes, pupils }: Extract<WorkerRequest, { kind: 'read-file' }>,
-  memory: PlanMemory,
-): Steps<WorkerResults['read-file'], never> {
-  yield { share: 0 };
-  return readFile(name, bytes, { ...pupils, memory });
 }
 
 function* fillInSteps(

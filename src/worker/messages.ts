@@ -8,10 +8,7 @@ import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
 import type { LooseReading } from '../core/formats/loose-chart/read-loose-chart.ts';
 import type { AppliedText } from '../core/formats/text-chart/apply-text.ts';
 import type { ParsedChart } from '../core/formats/text-chart/parse-chart.ts';
-import type { Result } from '../core/kernel/result.ts';
 import type { SongDocument } from '../core/song/document.ts';
-import type { ReadFile } from '../exchange/read-file.ts';
-import type { Refusal } from '../exchange/read-song.ts';
 
 /** What the worker can be asked to do. A newer request of a kind drops the older one of that kind. */
 export type WorkerRequest =
@@ -51,13 +48,6 @@ export type WorkerRequest =
       readonly pupils: Pupils;
     }
   | { readonly kind: 'recognise'; readonly requestId: number; readonly document: SongDocument }
-  | {
-      readonly kind: 'read-file';
-      readonly requestId: number;
-      readonly name: string;
-      readonly bytes: Uint8Array;
-      readonly pupils: Pupils;
-    }
   | { readonly kind: 'read-loose'; readonly requestId: number; readonly text: string; readonly choices: LooseChoices };
 
 /** Everything that is sent to the worker. */
@@ -68,8 +58,6 @@ export type WorkerResults = {
   readonly 'read-chart': ParsedChart;
   readonly 'apply-text': AppliedText;
   readonly 'read-loose': LooseReading;
-  /** What a file holds, or why it was refused. */
-  readonly 'read-file': Result<ReadFile, Refusal>;
   /** Shapes for every chord of every part. */
   readonly 'fill-shapes': FilledShapes;
   /** What repeats in a song, and what could be written otherwise. */

@@ -15,3 +15,13 @@ export function runSteps<T>(steps: Generator<unknown, T, void>): T {
   }
   return step.value;
 }
+
+/** Does a work as a part of a longer one, of which it fills so much: from a share to a share. */
+export function* partOfSteps<T>(steps: Steps<T>, from: number, to: number): Steps<T> {
+  let step = steps.next();
+  while (step.done !== true) {
+    yield { share: from + step.value.share * (to - from) };
+    step = steps.next();
+  }
+  return step.value;
+}

@@ -1,8 +1,20 @@
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
+import { sql } from 'drizzle-orm';
 import { pino } from 'pino';
 import { afterAll, describe, expect, test, vi } from 'vitest';
+import type { SongId } from '../../contract/api.ts';
+import type { SongDocument } from '../../core/song/document.ts';
 import { newSong } from '../../core/song/new-song.ts';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
@@ -11,9 +23,11 @@ import { LibraryError } from '../data-folder/library-error.ts';
 import { openLibrary } from '../data-folder/open-library.ts';
 import { createDemoClass } from '../demo/demo-class.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
+import { INLINE_HELPER } from '../helper/helper.ts';
 import { createServices } from '../services.ts';
 import { listBackups } from './backup-files.ts';
-import { type BackupRepository, createBackupRepository } from './repository.ts';
+import type { LibrarySource } from './library-text.ts';
+import { createBackupRepository } from './repository.ts';
 import { restoreBackup } from './restore-backup.ts';
 import { scheduleBackups } from './schedule.ts';
 import { writeBackup } from './write-backup.ts';
@@ -22,15 +36,26 @@ const root = mkdtempSync(join(tmpdir(), 'backup-'));
 const files = { migrationsFolder: MIGRATIONS, templateFile: templateFile() };
 afterAll(() => rmSync(root, { recursive: true, force: true }));
 
+const retitled = (song: SongDocument | undefined, title: string): SongDocument => {
+  const base = song ?? newSong(title);
+  return { ...base, facts: { ...base.facts, title } };
+};
+
+const DEMO = createDemoSongs();
+
 const NOW = new Date('2026-05-04T10:20:30.400Z');
 const later = (hours: number): Date => new Date(NOW.getTime() + hours * 3_600_000);
 /** A moment of a library that has run so many hours. */
 const ranFor = (hours: number) => ({ now: later(hours), runMs: hours * 3_600_000 });
 
 /** A library with nothing but settings. */
-const emptyLibrary = (settings: () => unknown): BackupRepository => ({
-  eachSong: async () => true,
-  readRest: async () => ({ kind: 'golden-ladder-library', backupVersion: 2, classes: [], settings: settings() }),
+const emptyLibrary = (settings: () => unknown): LibrarySource => ({
+  helper: INLINE_HELPER,
+  repository: {
+    listAbout: async () => ({ rows: [], isWhole: true }),
+    eachSong: async () => true,
+    readRest: async () => ({ kind: 'golden-ladder-library', backupVersion: 2, classes: [], settings: settings() }),
+  },
 });
 
 describe('backups', () => {
@@ -41,7 +66,7 @@ describe('backups', () => {
       library.db,
       plainTime(() => NOW),
     );
-    const repository = createBackupRepository(library.db);
+    const repository = { repository: createBackupRepository(library.db), helper: INLINE_HELPER };
     const [document] = createDemoSongs();
     const kept = await songs.create(document as never);
     const deleted = await songs.create(newSong('Deleted'));
@@ -54,7 +79,7 @@ describe('backups', () => {
     expect(await writeBackup(repository, backups, ranFor(1))).toBeNull();
     await songs.create(newSong('New'));
     expect(await writeBackup(repository, backups, ranFor(2))).not.toBeNull();
-    expect(readdirSync(backups)).toHaveLength(2);
+    expect(await listBackups(backups)).toHaveLength(2);
 
     await expect(restoreBackup(file ?? '', data, files, later(3))).rejects.toThrow(/stop it first/);
     await library.close();
@@ -73,6 +98,77 @@ describe('backups', () => {
     expect((await services.settings.read()).chordStyle).toBe('signs');
     expect(await services.classes.list()).toEqual([wednesday]);
     await again.close();
+  });
+
+  test('of a large library write what changed, and with the whole one before it bring back all', async () => {
+    const [data, backups] = [join(root, 'large'), join(root, 'large', 'backups')];
+    const library = await openLibrary(data, files);
+    const { songs } = createServices(
+      library.db,
+      plainTime(() => NOW),
+    );
+    const source = { repository: createBackupRepository(library.db), helper: INLINE_HELPER };
+    const ids: SongId[] = [];
+    for (let each = 0; each < 90; each += 1) {
+      ids.push((await songs.create(retitled(DEMO[each % 5], `Song ${each}`))).id);
+    }
+    const [first, second, third] = ids as [SongId, SongId, SongId];
+    const whole = await writeBackup(source, backups, ranFor(0));
+    expect(statSync(whole ?? '').size).toBeGreaterThan(1_000_000);
+    await songs.save(first, { baseRevision: 1, document: retitled(DEMO[0], 'Changed') });
+    await songs.create(newSong('New'));
+    await songs.remove(second);
+    await library.db.execute(sql`delete from songs where id = ${third}`);
+    const changes = await writeBackup(source, backups, ranFor(1));
+    expect(basename(changes ?? '')).toMatch(/^library-000002-m0000060-s000001-/);
+    expect(statSync(changes ?? '').size).toBeLessThan(100_000);
+    expect(await writeBackup(source, backups, ranFor(2))).toBeNull();
+    // The same again, of which the last one before an end looks at no more than it writes.
+    await songs.save(first, { baseRevision: 2, document: retitled(DEMO[0], 'Changed again') });
+    const last = await writeBackup(source, backups, { ...ranFor(3), isLast: true });
+    const rows = (await source.repository.listAbout()).rows.map(({ contentHash, title, ...row }) => [title, row]);
+    await library.close();
+
+    expect(await restoreBackup(last ?? '', data, files, later(4))).toMatchObject({ songs: 90, leftOut: [] });
+    const again = await openLibrary(data, files);
+    const back = (await createBackupRepository(again.db).listAbout()).rows;
+    expect(back.map(({ contentHash, title, ...row }) => [title, row])).toEqual(rows);
+    await again.close();
+
+    rmSync(whole ?? '');
+    await expect(restoreBackup(last ?? '', data, files, later(5))).rejects.toThrow(
+      /It holds what changed since library-000001-.* cannot be read beside it.*Nothing was changed/,
+    );
+  });
+
+  test('of a large library are whole again after a day, or when much has changed; what is needed is not thinned', async () => {
+    const folder = join(root, 'rounds');
+    const library = await openLibrary(join(root, 'rounds-data'), files);
+    const { songs } = createServices(
+      library.db,
+      plainTime(() => NOW),
+    );
+    const source = { repository: createBackupRepository(library.db), helper: INLINE_HELPER };
+    const ids: SongId[] = [];
+    for (let each = 0; each < 90; each += 1) {
+      ids.push((await songs.create(retitled(DEMO[each % 5], `Song ${each}`))).id);
+    }
+    let revision = 1;
+    for (let hour = 0; hour < 24 * 4; hour += 2) {
+      await songs.save(ids[0] as SongId, { baseRevision: revision, document: newSong(`Hour ${hour}`) });
+      revision += 1;
+      await writeBackup(source, folder, ranFor(hour));
+    }
+    const kept = await listBackups(folder);
+    expect(kept.filter(({ since }) => since === null).length).toBeLessThan(6);
+    for (const { since } of kept) {
+      expect(since === null || kept.some(({ sequence }) => sequence === since)).toBe(true);
+    }
+    for (const id of ids.slice(1, 40)) {
+      await songs.save(id, { baseRevision: 1, document: newSong('Much') });
+    }
+    expect(basename((await writeBackup(source, folder, ranFor(96))) ?? '')).not.toContain('-s');
+    await library.close();
   });
 
   test('of another kind, damaged or not there change nothing', async () => {
@@ -189,7 +285,7 @@ describe('backups', () => {
       ],
     });
     expect(twice).toBe(
-      `The backup could not be brought back (song 2). The library is as it was, in ${join(data, 'library')}.`,
+      `${join(root, 'named.json')}: Two of its songs or classes have one id (song 2). Nothing was changed.`,
     );
     const unstorable = await refusalOf({ settings: { chordStyle: 'a\u0000b' } });
     expect(unstorable).toContain('(the settings)');

@@ -6,8 +6,9 @@
  * Cut short at any moment, the next start finds the old or the new one and says which (finish-restore).
  */
 import { existsSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Backup, backupSchema } from '../../contract/backup-schema.ts';
 import { isSameJson } from '../../core/kernel/canonical-json.ts';
 import { moveDurably, removeDurably } from '../data-folder/durable-files.ts';
 import { finishRestore, noteRestore } from '../data-folder/finish-restore.ts';
@@ -16,10 +17,11 @@ import { buildDatabase, type LibraryFiles, takeFolder } from '../data-folder/ope
 import { type FolderPlaces, placesIn } from '../data-folder/places.ts';
 import { type Database, openDatabase } from '../db/connect.ts';
 import { isDiskFull } from '../db/file-trouble.ts';
-import { placeOf } from '../library/backup-entries.ts';
+import { AppError } from '../http/app-error.ts';
+import { type CheckedLibrary, toChecked } from '../library/library-reader.ts';
 import { EntryError, putBack } from '../library/put-back.ts';
-import { readBackupJson } from './read-backup.ts';
-import { createBackupRepository, gatherBackup } from './repository.ts';
+import { openBackup } from './changes.ts';
+import { createBackupRepository } from './repository.ts';
 
 /** What came back, what could not be read and was left out, and where the library before it lies now (null: there was none). */
 export type Restored = {
@@ -34,7 +36,27 @@ const ASIDE = 'library-before-restore';
 
 /** Makes the library of a data folder anew from a backup file. */
 export async function restoreBackup(file: string, folder: string, files: LibraryFiles, now: Date): Promise<Restored> {
-  const backup = await readBackup(file);
+  const scratch = join(tmpdir(), `golden-ladder-restore-${process.pid}.lines`);
+  const refuse = (error: unknown): never => {
+    throw error instanceof AppError ? new LibraryError(`${file}: ${error.message}`) : error;
+  };
+  try {
+    return await openBackup(file, scratch)
+      .then(toChecked)
+      .then((library) => restoreLibrary(library, folder, files, now))
+      .catch(refuse);
+  } finally {
+    await rm(scratch, { force: true });
+  }
+}
+
+/** Makes the library of a data folder anew from one that was checked. */
+async function restoreLibrary(
+  backup: CheckedLibrary,
+  folder: string,
+  files: LibraryFiles,
+  now: Date,
+): Promise<Restored> {
   const places = placesIn(folder);
   const lock = await takeFolder(places);
   try {
@@ -61,7 +83,7 @@ export async function restoreBackup(file: string, folder: string, files: Library
 }
 
 /** Makes the new library beside the old one, and holds it against the backup before it is closed. */
-async function build(places: FolderPlaces, backup: Backup, files: LibraryFiles, now: Date) {
+async function build(places: FolderPlaces, backup: CheckedLibrary, files: LibraryFiles, now: Date) {
   await buildDatabase(places.restoring, files);
   const { db, close } = await openDatabase({
     folder: places.restoring,
@@ -69,7 +91,7 @@ async function build(places: FolderPlaces, backup: Backup, files: LibraryFiles, 
     reserve: places.reserve,
   });
   try {
-    const { backup: here } = await gatherBackup(createBackupRepository(db));
+    const here = { songs: [], classes: [], settings: null };
     const { added, leftOut } = await db.transaction((transaction) =>
       putBack(transaction as unknown as Database, backup, {
         here,
@@ -84,40 +106,26 @@ async function build(places: FolderPlaces, backup: Backup, files: LibraryFiles, 
   }
 }
 
-async function compare(db: Database, backup: Backup, leftOut: readonly string[]): Promise<void> {
-  const { backup: made, isWhole } = await gatherBackup(createBackupRepository(db));
-  const wanted = backup.songs.filter(({ id }) => !leftOut.includes(id)).map(({ id, revision }) => ({ id, revision }));
-  const found = made.songs.map(({ id, revision }) => ({ id, revision }));
-  const inOrder = (entries: typeof found) => [...entries].sort((a, b) => (a.id < b.id ? -1 : 1));
+async function compare(db: Database, { head, ids }: CheckedLibrary, leftOut: readonly string[]): Promise<void> {
+  const repository = createBackupRepository(db);
+  const { rows, isWhole } = await repository.listAbout();
+  const made = await repository.readRest();
+  const wanted = ids.filter((id) => !leftOut.includes(id)).sort();
+  let read = 0;
+  const isRead = await repository.eachSong(rows, () => {
+    read += 1;
+  });
   if (
     !isWhole ||
-    !isSameJson(inOrder(wanted), inOrder(found)) ||
-    made.classes.length !== backup.classes.length ||
-    !isSameJson(made.settings, backup.settings)
+    !isRead ||
+    read !== wanted.length ||
+    !isSameJson(wanted, rows.map(({ id }) => id).sort()) ||
+    made.classes.length !== head.classes.length ||
+    !isSameJson(made.settings, head.settings)
   ) {
     throw new Error('the new library is not what the backup holds');
   }
 }
-
-async function readBackup(file: string): Promise<Backup> {
-  const read = await readBackupJson(file);
-  const parsed = 'value' in read ? backupSchema.safeParse(read.value) : null;
-  if (parsed?.success === true) {
-    return parsed.data;
-  }
-  const place = placeOf(parsed?.error.issues[0]?.path ?? []);
-  throw new LibraryError(
-    'fault' in read
-      ? `${file} ${FAULTS[read.fault]}. Nothing was changed.`
-      : `${file} is no backup of a Golden Ladder library, or of a newer one${place === null ? '' : ` (${place})`}. Nothing was changed.`,
-  );
-}
-
-const FAULTS = {
-  unreadable: 'cannot be read',
-  'not-utf-8': 'is no backup: it is not UTF-8, or it is damaged',
-  'no-json': 'is no backup: it is no JSON, or it is damaged',
-} as const;
 
 function sayWhyNot(error: unknown, { folder, library }: FolderPlaces, isThere: boolean): string {
   const entry = error instanceof EntryError ? ` (${error.entry})` : '';

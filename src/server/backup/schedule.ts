@@ -18,14 +18,14 @@ const EVERY_MS = 60 * 60 * 1000;
 const AGAIN_MS = 60 * 1000;
 
 /** Starts the schedule. A backup that fails is said, in the log and in the state, and tried again; it never stops the program. */
-export function scheduleBackups(backUp: () => Promise<unknown>, logger: Logger): BackupSchedule {
+export function scheduleBackups(backUp: (isLast: boolean) => Promise<unknown>, logger: Logger): BackupSchedule {
   let state: BackupState = { failingSince: null, trouble: 'other' };
   let current: Promise<void> = Promise.resolve();
   let timer: ReturnType<typeof setTimeout> | undefined;
   let isEnding = false;
   const runOnce = async (): Promise<void> => {
     try {
-      await backUp();
+      await backUp(isEnding);
       state = { failingSince: null, trouble: 'other' };
     } catch (error) {
       state = { failingSince: state.failingSince ?? new Date(), trouble: troubleOf(error) };

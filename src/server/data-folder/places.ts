@@ -22,6 +22,8 @@ export function placesIn(folder: string) {
     /** There until the first start has put in what a new library starts with. */
     firstStart: join(folder, 'first-start'),
     backups: join(folder, BACKUPS),
+    /** Libraries that were sent, while they are looked at. */
+    incoming: join(folder, 'incoming'),
     /** Keeps room on the disk. */
     reserve: join(folder, 'room.reserve'),
     lock: join(folder, 'folder.lock'),

@@ -7,11 +7,12 @@
 import { ENGINE_VERSION } from '../../core/arrange/song-judgement.ts';
 import type { Helper } from '../helper/helper.ts';
 import type { SettingsService } from '../settings/service.ts';
+import { fillColumns } from './fill-columns.ts';
+import { forEachSong } from './for-each-song.ts';
 import type { JudgementRepository } from './repository.ts';
 
 /** A song is looked at when nothing was saved for so long, in ms. */
 const QUIET_MS = 1500;
-const AT_ONCE = 20;
 
 /** How the songs are looked through; `mayWrite` says whether there is room for what is found. */
 export type JudgingMeans = {
@@ -27,45 +28,18 @@ export function createJudging({ repository, settings, helper, mayWrite }: Judgin
   let current: Promise<void> = Promise.resolve();
   let isEnding = false;
 
-  /** Does something for songs, a few at a time, until there are none, and none that was done before. */
-  const forEach = async (
-    list: () => Promise<readonly string[]>,
-    work: (id: string) => Promise<void>,
-  ): Promise<void> => {
-    const done = new Set<string>();
-    const listNext = async (): Promise<readonly string[]> => (await list()).filter((id) => !done.has(id));
-    for (let ids = await listNext(); ids.length > 0; ids = await listNext()) {
-      for (const id of ids) {
-        if (isEnding || !mayWrite()) {
-          return;
-        }
-        done.add(id);
-        // One that cannot be read or judged is passed over; the next save or start tries it again.
-        await work(id).catch(() => undefined);
-      }
-    }
-  };
-
-  const fillColumns = async (id: string): Promise<void> => {
-    const song = await repository.find(id);
-    if (song !== null) {
-      await repository.setColumns(id, await helper.run('make-columns', song.text));
-    }
-  };
-
+  const mayGoOn = (): boolean => !isEnding && mayWrite();
   const lookThrough = async (): Promise<void> => {
-    await forEach(() => repository.listWithoutColumns(AT_ONCE), fillColumns);
+    await fillColumns(repository, helper, mayGoOn);
     const { hand } = await settings.read();
     const judgedWith = `${ENGINE_VERSION} ${JSON.stringify(hand)}`;
-    await forEach(
-      () => repository.listUnjudged(judgedWith, AT_ONCE),
-      async (id) => {
-        const song = await repository.find(id);
-        if (song !== null) {
-          await repository.put(song, judgedWith, await helper.run('judge', { text: song.text, hand }));
-        }
-      },
-    );
+    const judge = async (id: string): Promise<void> => {
+      const song = await repository.find(id);
+      if (song !== null) {
+        await repository.put(song, judgedWith, await helper.run('judge', { text: song.text, hand }));
+      }
+    };
+    await forEachSong((most) => repository.listUnjudged(judgedWith, most), judge, mayGoOn);
   };
 
   const run = (): Promise<void> => {

@@ -1,46 +1,64 @@
-/* What a library and a backup have in common, song by song and class by class. */
-import type { Backup, BackupClass, BackupSong } from '../../contract/backup-schema.ts';
+/* What a library and a file have in common, song by song and class by class. */
+import type { BackupClass, BackupSong } from '../../contract/backup-schema.ts';
 import type { Compared, Comparison, LibraryPreview } from '../../contract/library-schema.ts';
 import { loadDocument } from '../../contract/load-document.ts';
-import { isSameJson } from '../../core/kernel/canonical-json.ts';
-import { createBreather } from '../slices/breathe.ts';
+import { isSameJson, toCanonicalJson } from '../../core/kernel/canonical-json.ts';
+import { hashOfText } from '../songs/prepared-song.ts';
+import type { LibraryFile } from './file/open-library-file.ts';
 
-/** Compares a backup with the library as a backup of it would be now, in slices; nothing is changed. */
-export async function compareLibraries(here: Backup, there: Backup): Promise<LibraryPreview> {
-  const breathe = createBreather();
+/** A song that is here, without its document. */
+export type SongHere = {
+  readonly id: string;
+  readonly title: string;
+  readonly revision: number;
+  readonly updatedAt: string;
+  readonly deletedAt: string | null;
+  readonly contentHash: string | null;
+};
+
+/** What is here, as far as a comparison looks at it. */
+export type LibraryHere = {
+  readonly songs: readonly SongHere[];
+  readonly classes: readonly BackupClass[];
+  readonly settings: unknown;
+};
+
+/** Compares a file with the library, a song at a time; nothing is changed. */
+export async function compareLibraries(here: LibraryHere, { head, songs }: LibraryFile): Promise<LibraryPreview> {
   const songsHere = new Map(here.songs.map((song) => [song.id, song]));
   const classesHere = new Map(here.classes.map((each) => [each.id, each]));
-  const songs: Compared[] = [];
-  for (const song of there.songs) {
-    songs.push(compareSong(songsHere.get(song.id) ?? null, song));
-    await breathe();
+  const compared: Compared[] = [];
+  for await (const song of songs()) {
+    compared.push(compareSong(songsHere.get(song.id) ?? null, song));
   }
   return {
-    songs: [...songs, ...listOnlyHere(here.songs, there.songs, titleOf)],
+    songs: [...compared, ...listOnlyHere(here.songs, compared, ({ title }) => title)],
     classes: [
-      ...there.classes.map((each) => compareClass(classesHere.get(each.id) ?? null, each)),
-      ...listOnlyHere(here.classes, there.classes, nameOf),
+      ...head.classes.map((each) => compareClass(classesHere.get(each.id) ?? null, each)),
+      ...listOnlyHere(here.classes, head.classes, nameOf),
     ],
-    settingsDiffer: !isSameJson(here.settings, there.settings),
+    settingsDiffer: !isSameJson(here.settings, head.settings),
   };
 }
 
-function compareSong(here: BackupSong | null, there: BackupSong): Compared {
-  const { id } = there;
-  const named = (comparison: Comparison): Compared => ({ id, name: titleOf(there), comparison });
-  if (!loadDocument(there.document).ok) {
+function compareSong(here: SongHere | null, there: BackupSong): Compared {
+  const named = (comparison: Comparison): Compared => ({ id: there.id, name: titleOf(there), comparison });
+  // What is the same as what is here needs no look inside.
+  const isSame = here?.contentHash === hashOfText(toCanonicalJson(there.document));
+  const loaded = isSame ? null : loadDocument(there.document);
+  if (loaded !== null && !loaded.ok) {
     return named('unreadable');
   }
   if (here === null || isRevived(here, there)) {
     return named('added');
   }
-  return isSameJson(here.document, there.document)
+  return isSame || (loaded !== null && here.contentHash === hashOfText(toCanonicalJson(loaded.value)))
     ? named('same')
     : named(there.updatedAt > here.updatedAt ? 'newer-there' : 'newer-here');
 }
 
-/** Whether a song that was deleted here is alive in the backup: brought back, it is there again. */
-export function isRevived(here: BackupSong, there: BackupSong): boolean {
+/** Whether a song that was deleted here is alive in the file: brought back, it is there again. */
+export function isRevived(here: Pick<SongHere, 'deletedAt'>, there: Pick<BackupSong, 'deletedAt'>): boolean {
   return here.deletedAt !== null && there.deletedAt === null;
 }
 
@@ -51,7 +69,7 @@ function compareClass(here: BackupClass | null, there: BackupClass): Compared {
 
 function listOnlyHere<T extends { readonly id: string }>(
   here: readonly T[],
-  there: readonly T[],
+  there: readonly { readonly id: string }[],
   name: (each: T) => string,
 ): readonly Compared[] {
   const ids = new Set(there.map(({ id }) => id));

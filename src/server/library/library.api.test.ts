@@ -1,3 +1,6 @@
+import { rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { libraryPreviewSchema, type RestoreMode, restoredLibrarySchema } from '../../contract/library-schema.ts';
@@ -7,6 +10,7 @@ import { songFromChart } from '../../test-support/read-chart.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 import { createDemoClass } from '../demo/demo-class.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
+import { type LibraryReader, PLAIN_LIBRARY_READER, THREADED_LIBRARY_READER } from './library-reader.ts';
 
 let here: TestServer;
 let there: TestServer;
@@ -16,16 +20,24 @@ beforeAll(async () => {
 afterAll(() => Promise.all([here.close(), there.close()]));
 
 const take = async (server: TestServer): Promise<string> => (await fetch(`${server.url}/api/library`)).text();
-const post = (server: TestServer, path: string, body: unknown) =>
+const post = (server: TestServer, path: string, body: unknown): Promise<Response> =>
   fetch(`${server.url}/api/library/${path}`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: typeof body === 'string' ? body : JSON.stringify(body),
+    body: typeof body === 'string' || body instanceof Uint8Array ? (body as BodyInit) : JSON.stringify(body),
   });
 const bringBack = async (server: TestServer, backup: unknown, mode: RestoreMode) =>
-  restoredLibrarySchema.parse(await (await post(server, 'restore', { backup, mode })).json());
+  restoredLibrarySchema.parse(await (await post(server, `restore?mode=${mode}`, backup)).json());
 const preview = async (server: TestServer, backup: unknown) =>
-  libraryPreviewSchema.parse(await (await post(server, 'preview', { backup })).json());
+  libraryPreviewSchema.parse(await (await post(server, 'preview', backup)).json());
+
+const listOf = async <T>(items: AsyncIterable<T>): Promise<readonly T[]> => {
+  const list: T[] = [];
+  for await (const item of items) {
+    list.push(item);
+  }
+  return list;
+};
 
 const PAPER_BOAT = songFromChart('title: Paper Boat\nkey: C\n\n| C | G |\n');
 const retitled = (song: SongDocument, title: string): SongDocument => ({ ...song, facts: { ...song.facts, title } });
@@ -60,7 +72,7 @@ describe('a whole library', () => {
     const deep = await post(here, 'preview', '['.repeat(1_000_000));
     expect([deep.status, (await deep.json()).message]).toEqual([
       413,
-      'The request nests deeper than 60 levels; no song does.',
+      'It nests deeper than 60 levels; no library does.',
     ]);
   });
 
@@ -179,7 +191,7 @@ describe('a whole library', () => {
     backup.classes = [
       { ...backup.classes[0], id: '4b8f6a52-9a65-4204-8dac-5275e987d79d', value: { name: 'a\u0000b' } },
     ];
-    const refused = await post(there, 'restore', { backup, mode: 'replace' });
+    const refused = await post(there, 'restore?mode=replace', backup);
     expect(refused.status).toBe(400);
     expect((await refused.json()).message).toContain('Nothing was changed');
     expect(await take(there)).toBe(before);
@@ -187,25 +199,56 @@ describe('a whole library', () => {
   });
 
   test.each([
-    ['no backup', { backup: { kind: 'other' }, mode: 'merge' }, 400],
-    [
-      'a newer one',
-      { backup: { kind: 'golden-ladder-library', backupVersion: 99, songs: [], settings: null }, mode: 'merge' },
-      400,
-    ],
-    ['no mode', { backup: { kind: 'golden-ladder-library', backupVersion: 2, songs: [], settings: null } }, 400],
-    ['torn JSON', '{"backup": ', 400],
-    ['50 MB', `{"backup":"${'x'.repeat(50_000_000)}"}`, 413],
-  ] as const)('that is %s is refused, and nothing changes', async (_, body, status) => {
+    ['no backup', 'merge', { kind: 'other' }, 400],
+    ['a newer one', 'merge', { kind: 'golden-ladder-library', backupVersion: 99, songs: [], settings: null }, 400],
+    ['without a mode', '', { kind: 'golden-ladder-library', backupVersion: 2, songs: [], settings: null }, 400],
+    ['torn JSON', 'merge', '{"backup": ', 400],
+    ['half a library', 'merge', '{"kind":"golden-ladder-library","backupVersion":2,"songs":[', 400],
+    ['not UTF-8', 'merge', Buffer.from([0x7b, 0xff, 0xfe, 0x7d]), 400],
+  ] as const)('that is %s is refused, and nothing changes', async (_, mode, body, status) => {
     const before = await take(there);
-    expect((await post(there, 'restore', body)).status).toBe(status);
+    const refused = await post(there, `restore?mode=${mode}`, body);
+    expect([refused.status, (await refused.json()).message]).toEqual([status, expect.any(String)]);
     expect(await take(there)).toBe(before);
+  });
+
+  test('has each song on a line, and is read just so when it is laid out otherwise', async () => {
+    const text = await take(there);
+    const songs = JSON.parse(text).songs.length;
+    expect(text.split('\n')).toHaveLength(songs + 3);
+    const library = JSON.parse(text);
+    const plain = await preview(there, text);
+    expect(plain.songs.every(({ comparison }) => comparison === 'same')).toBe(true);
+    const { songs: _songs, ...head } = library;
+    for (const other of [
+      JSON.stringify(library),
+      JSON.stringify(library, null, 2),
+      JSON.stringify({ songs: library.songs, ...head }),
+    ]) {
+      expect(await preview(there, other)).toEqual(plain);
+    }
+  });
+
+  test('is read in a thread to just the same', async () => {
+    const file = join(tmpdir(), `library-${process.pid}.json`);
+    writeFileSync(file, await take(there));
+    const [scratch, empty] = [`${file}.lines`, { songs: [], classes: [], settings: null }];
+    const plain = await PLAIN_LIBRARY_READER.compare({ file, scratch, here: empty });
+    expect(await THREADED_LIBRARY_READER.compare({ file, scratch, here: empty })).toEqual(plain);
+    const gather = async (reader: LibraryReader) =>
+      reader.withLibrary(file, scratch, async ({ head, ids, songs }) => ({ head, ids, songs: await listOf(songs()) }));
+    expect(await gather(THREADED_LIBRARY_READER)).toEqual(await gather(PLAIN_LIBRARY_READER));
+    writeFileSync(file, '{"kind":"other"}');
+    await expect(THREADED_LIBRARY_READER.compare({ file, scratch, here: empty })).rejects.toThrow(
+      /no library of this program/,
+    );
+    rmSync(file);
   });
 
   test('with one id twice is refused', async () => {
     const backup = JSON.parse(await take(there));
     backup.songs.push(backup.songs[0]);
-    const refused = await post(there, 'restore', { backup, mode: 'merge' });
+    const refused = await post(there, 'restore?mode=merge', backup);
     expect([refused.status, (await refused.json()).message]).toEqual([400, expect.stringContaining('have one id')]);
   });
 });

@@ -4,19 +4,18 @@
  */
 import { randomUUID } from 'node:crypto';
 import { type SongId, versionIdSchema } from '../../contract/api.ts';
-import type { Backup, BackupSong } from '../../contract/backup-schema.ts';
 import type { RestoreMode } from '../../contract/library-schema.ts';
-import { loadDocument } from '../../contract/load-document.ts';
 import { nextRevision } from '../../contract/revision.ts';
-import { isSameJson } from '../../core/kernel/canonical-json.ts';
 import { createClassRepository } from '../classes/repository.ts';
 import { type Database, isInterrupted } from '../db/connect.ts';
 import { isDiskFull } from '../db/file-trouble.ts';
 import { createSettingsRepository } from '../settings/repository.ts';
-import { prepareSong } from '../songs/prepared-song.ts';
 import { createVersionRepository } from '../versions/repository.ts';
 import { placeOf } from './backup-entries.ts';
-import { isRevived } from './compare.ts';
+import { isRevived, type LibraryHere, type SongHere } from './compare.ts';
+import type { LibraryHead } from './file/open-library-file.ts';
+import type { CheckedLibrary } from './library-reader.ts';
+import type { IncomingSong } from './prepare.ts';
 import { createStoredSongs } from './repository.ts';
 
 /** What was done: songs that came in, were changed, were taken out, and the ids of those that could not be read. */
@@ -28,7 +27,7 @@ export type PutBack = {
 };
 
 type Work = {
-  readonly here: Backup;
+  readonly here: LibraryHere;
   readonly mode: RestoreMode;
   readonly moment: Moment;
 };
@@ -36,33 +35,34 @@ type Work = {
 /** When it is done: by the machine's clock, in ms of the library's time, and on which of its days. */
 export type Moment = { readonly now: Date; readonly runMs: number; readonly day: number };
 
-/** Puts a backup into a database that holds what `here` says. */
-export async function putBack(db: Database, backup: Backup, work: Work): Promise<PutBack> {
+/** Puts a library into a database that holds what `here` says. */
+export async function putBack(db: Database, library: CheckedLibrary, work: Work): Promise<PutBack> {
   const { here, mode } = work;
   const isReplacing = mode === 'replace';
   const songs = createStoredSongs(db);
   const byId = new Map(here.songs.map((song) => [song.id, song]));
   const done = { added: 0, changed: 0, removed: 0, leftOut: [] as string[] };
   if (isReplacing) {
-    const kept = new Set(backup.songs.map(({ id }) => id));
+    const kept = new Set(library.ids);
     const gone = here.songs.filter(({ id }) => !kept.has(id)).map(({ id }) => id as SongId);
     await songs.removeForGood(gone);
     done.removed = gone.length;
   }
-  for (const [index, song] of backup.songs.entries()) {
-    const outcome = await named(['songs', index], putSong(db, song, byId.get(song.id) ?? null, work));
+  let index = 0;
+  for await (const song of library.songs()) {
+    const outcome = await named(['songs', index], putSong(db, song, byId.get(song.about.id) ?? null, work));
     if (outcome === 'left-out') {
-      done.leftOut.push(song.id);
+      done.leftOut.push(song.about.id);
     } else if (outcome !== 'as-it-was') {
       done[outcome] += 1;
     }
+    index += 1;
   }
-  await putClasses(db, backup, work);
+  await putClasses(db, library.head, work);
   if (isReplacing) {
     const settings = createSettingsRepository(db);
-    const putting =
-      backup.settings === null || backup.settings === undefined ? settings.clear() : settings.store(backup.settings);
-    await named(['settings'], putting);
+    const stored = library.head.settings;
+    await named(['settings'], stored === null || stored === undefined ? settings.clear() : settings.store(stored));
   }
   return done;
 }
@@ -86,53 +86,67 @@ async function named<T>(path: readonly (string | number)[], putting: Promise<T>)
   }
 }
 
-/** One song: a new one as it was stored; one that is here by the later of both where they are merged; what gives way is kept as a version. */
-async function putSong(
-  db: Database,
-  song: BackupSong,
-  here: BackupSong | null,
-  { mode, moment }: Work,
-): Promise<'added' | 'changed' | 'as-it-was' | 'left-out'> {
-  const songs = createStoredSongs(db);
-  const loaded = loadDocument(song.document);
-  if (!loaded.ok) {
+type Outcome = 'added' | 'changed' | 'as-it-was' | 'left-out';
+type ReadableSong = IncomingSong & { readonly prepared: NonNullable<IncomingSong['prepared']> };
+
+/** One song: a new one as it was stored; one that is here gives way or stays. */
+async function putSong(db: Database, song: IncomingSong, here: SongHere | null, work: Work): Promise<Outcome> {
+  const { about, prepared } = song;
+  if (prepared === null) {
     return 'left-out';
   }
-  if (here === null) {
-    await songs.insert(song, { ...prepareSong(loaded.value), day: moment.day });
-    return 'added';
+  if (here !== null) {
+    return putOver(db, { ...song, prepared }, here, work);
   }
-  const isEqual = isSameJson(here.document, loaded.value);
-  const revives = isRevived(here, song);
-  const isTaken = mode === 'replace' || revives || (!isEqual && song.updatedAt > here.updatedAt);
+  await createStoredSongs(db).insert(about, { ...prepared, day: work.moment.day });
+  return 'added';
+}
+
+/** A song that is here too: the later of both stays where they are merged; what gives way is kept as a version. */
+async function putOver(
+  db: Database,
+  { about, text, contentHash, prepared }: ReadableSong,
+  here: SongHere,
+  { mode, moment }: Work,
+): Promise<Outcome> {
+  const isEqual = [contentHash, prepared.columns.contentHash].includes(here.contentHash ?? '');
+  const revives = isRevived(here, about);
+  const isTaken = mode === 'replace' || revives || (!isEqual && about.updatedAt > here.updatedAt);
   if (!isEqual) {
-    await keepVersion(db, isTaken ? here : song, mode, moment);
+    const there = { id: about.id, revision: about.revision, text };
+    await keepVersion(db, isTaken ? await storedOf(db, here) : there, mode, moment);
   }
-  if (!isTaken || (isEqual && here.deletedAt === song.deletedAt)) {
+  if (!isTaken || (isEqual && here.deletedAt === about.deletedAt)) {
     return 'as-it-was';
   }
   // A page that has the song open was made from the old revision, and has to hear that it is stale.
-  const revision = song.revision > here.revision ? song.revision : nextRevision(here.revision);
-  await songs.replace({ ...song, revision }, { ...prepareSong(loaded.value), day: moment.day });
+  const revision = about.revision > here.revision ? about.revision : nextRevision(here.revision);
+  await createStoredSongs(db).replace({ ...about, revision }, { ...prepared, day: moment.day });
   return revives ? 'added' : 'changed';
 }
 
+type Replaced = { readonly id: string; readonly revision: number; readonly text: string };
+
+async function storedOf(db: Database, { id, revision }: SongHere): Promise<Replaced> {
+  return { id, revision, text: await createStoredSongs(db).readText(id) };
+}
+
 /** What gives way stays among the versions of the song. */
-async function keepVersion(db: Database, song: BackupSong, mode: RestoreMode, moment: Moment): Promise<void> {
+async function keepVersion(db: Database, song: Replaced, mode: RestoreMode, moment: Moment): Promise<void> {
   const id = versionIdSchema.parse(randomUUID());
   const reason = mode === 'replace' ? 'before-restore' : 'before-import';
-  const { revision, document } = song;
+  const { revision, text } = song;
   await createVersionRepository(db).insert(song.id as SongId, {
     id,
     revision,
     reason,
-    text: JSON.stringify(document),
+    text,
     madeAt: moment.now,
     keptAtMs: moment.runMs,
   });
 }
 
-async function putClasses(db: Database, backup: Backup, { here, mode }: Work): Promise<void> {
+async function putClasses(db: Database, head: LibraryHead, { here, mode }: Work): Promise<void> {
   const classes = createClassRepository(db);
   const known = new Set(here.classes.map(({ id }) => id));
   if (mode === 'replace') {
@@ -140,7 +154,7 @@ async function putClasses(db: Database, backup: Backup, { here, mode }: Work): P
       await classes.remove(id as Parameters<typeof classes.remove>[0]);
     }
   }
-  for (const [index, { id, revision, createdAt, value }] of backup.classes.entries()) {
+  for (const [index, { id, revision, createdAt, value }] of head.classes.entries()) {
     if (mode === 'replace' || !known.has(id)) {
       await named(['classes', index], classes.insertStored({ id, revision, value }, new Date(createdAt)));
     }

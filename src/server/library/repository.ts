@@ -2,7 +2,7 @@ import { eq, inArray } from 'drizzle-orm';
 import type { SongId } from '../../contract/api.ts';
 import type { BackupSong } from '../../contract/backup-schema.ts';
 import type { Database } from '../db/connect.ts';
-import { asJson } from '../db/json-text.ts';
+import { asJson, textOf } from '../db/json-text.ts';
 import { songs } from '../db/schema.ts';
 import type { StoredContent } from '../songs/repository.ts';
 
@@ -22,6 +22,15 @@ export function createStoredSongs(db: Database) {
     /** In the place of the song that has its id. */
     async replace(song: StoredRow, content: Content): Promise<void> {
       await db.update(songs).set(valuesOf(song, content)).where(eq(songs.id, song.id));
+    },
+
+    /** The document of a song that is there, as the database holds it. */
+    async readText(id: string): Promise<string> {
+      const [row] = await db
+        .select({ text: textOf(songs.document) })
+        .from(songs)
+        .where(eq(songs.id, id));
+      return row?.text ?? 'null';
     },
 
     /** Takes songs out with their kept versions. */

@@ -1,17 +1,15 @@
 import { once } from 'node:events';
-import { Router } from 'express';
-import { previewLibrarySchema, restoreLibrarySchema } from '../../contract/library-schema.ts';
+import { type Request, Router } from 'express';
+import { restoreModeSchema } from '../../contract/library-schema.ts';
 import { AppError } from '../http/app-error.ts';
-import { readBodies } from '../http/security.ts';
-import type { LibraryService } from './service.ts';
+import { receiveFile } from './receive-file.ts';
+import type { LibraryService, SentLibrary } from './service.ts';
 
-/** Largest library that is taken in one request. */
-const LIBRARY_LIMIT = '40mb';
-
-/** /api/library. */
-export function createLibraryRoutes(service: LibraryService): Router {
+/** /api/library. `incoming` is the folder in which libraries lie that are sent, as long as they are looked at. */
+export function createLibraryRoutes(service: LibraryService, incoming: string): Router {
   const router = Router();
-  router.use(readBodies(LIBRARY_LIMIT));
+  const received = <T>(request: Request, work: (sent: SentLibrary) => Promise<T>): Promise<T> =>
+    receiveFile(request, incoming, work);
   router.get('/', async (_request, response) => {
     response.type('application/json').attachment('golden-ladder-library.json');
     await service.take(async (text) => {
@@ -25,11 +23,13 @@ export function createLibraryRoutes(service: LibraryService): Router {
     response.end();
   });
   router.post('/preview', async (request, response) => {
-    response.json(await service.preview(previewLibrarySchema.parse(request.body).backup));
+    const left = new AbortController();
+    response.once('close', () => left.abort());
+    response.json(await received(request, (sent) => service.preview(sent, left.signal)));
   });
   router.post('/restore', async (request, response) => {
-    const { backup, mode } = restoreLibrarySchema.parse(request.body);
-    response.json(await service.restore(backup, mode));
+    const mode = restoreModeSchema.parse(request.query['mode']);
+    response.json(await received(request, (sent) => service.restore(sent, mode)));
   });
   return router;
 }

@@ -1,12 +1,15 @@
-import type { Backup } from '../../contract/backup-schema.ts';
 import type { LibraryPreview, RestoredLibrary, RestoreMode } from '../../contract/library-schema.ts';
 import { writeLibraryText } from '../backup/library-text.ts';
-import { createBackupRepository, gatherBackup } from '../backup/repository.ts';
+import { createBackupRepository } from '../backup/repository.ts';
 import { type Database, isInterrupted } from '../db/connect.ts';
 import { isDiskFull } from '../db/file-trouble.ts';
+import type { Helper } from '../helper/helper.ts';
 import { AppError } from '../http/app-error.ts';
+import { fillColumns } from '../judging/fill-columns.ts';
+import { createJudgementRepository } from '../judging/repository.ts';
 import type { LibraryTime } from '../time/library-time.ts';
-import { compareLibraries } from './compare.ts';
+import type { LibraryHere } from './compare.ts';
+import type { LibraryReader } from './library-reader.ts';
 import { EntryError, putBack } from './put-back.ts';
 
 /** What can be done with a library as a whole. */
@@ -15,45 +18,55 @@ export type LibraryService = ReturnType<typeof createLibraryService>;
 /** Writes a backup of the library as it is, and says in which file it lies; null where there is nowhere to write it. */
 export type KeepLibrary = () => Promise<string | null>;
 
-const readLibrary = async (db: Database): Promise<Backup> => (await gatherBackup(createBackupRepository(db))).backup;
+/** A file with a library that was sent, and where it may be written to in another layout. */
+export type SentLibrary = { readonly file: string; readonly scratch: string };
+
+/** What the service works with besides the database. */
+export type LibraryMeans = {
+  readonly time: LibraryTime;
+  readonly keep: KeepLibrary;
+  readonly helper: Helper;
+  readonly reader: LibraryReader;
+  readonly onChange: () => void;
+};
 
 /** A library taken along and brought back. Bringing back is one transaction: all of it happens, or nothing. */
-export function createLibraryService(db: Database, time: LibraryTime, keep: KeepLibrary) {
-  return {
-    /** Writes the whole library as canonical JSON, piece by piece. */
-    take: async (write: (text: string) => Promise<void> | void): Promise<void> => {
-      await writeLibraryText(createBackupRepository(db), write);
-    },
-
-    preview: async (backup: Backup): Promise<LibraryPreview> => {
-      refuseDoubles(backup);
-      return compareLibraries(await readLibrary(db), backup);
-    },
-
-    restore: async (backup: Backup, mode: RestoreMode): Promise<RestoredLibrary> => {
-      refuseDoubles(backup);
-      const keptIn = await keep();
-      const moment = { now: time.now(), runMs: time.runMs(), day: await time.day() };
-      const done = await db
-        .transaction(async (transaction) => {
-          const inside = transaction as unknown as Database;
-          return putBack(inside, backup, { here: await readLibrary(inside), mode, moment });
-        })
-        .catch((error: unknown) => {
-          if (isDiskFull(error) || isInterrupted(error)) {
-            throw error;
-          }
-          const entry = error instanceof EntryError ? ` (${error.entry})` : '';
-          throw new AppError('invalid-input', `The library could not be brought back${entry}. Nothing was changed.`);
-        });
-      return { ...done, leftOut: [...done.leftOut], keptIn };
-    },
+export function createLibraryService(db: Database, { time, keep, helper, reader, onChange }: LibraryMeans) {
+  /** What is here, with a mark for every song, those of an older program included. */
+  const readHere = async (from: Database): Promise<LibraryHere> => {
+    await fillColumns(createJudgementRepository(from), helper);
+    const repository = createBackupRepository(from);
+    const { classes, settings } = await repository.readRest();
+    return { songs: (await repository.listAbout()).rows, classes, settings };
   };
-}
+  return {
+    /** Writes the whole library as JSON, piece by piece. */
+    take: async (write: (text: string) => Promise<void> | void): Promise<void> => {
+      await writeLibraryText({ repository: createBackupRepository(db), helper }, write);
+    },
 
-function refuseDoubles({ songs, classes }: Backup): void {
-  const ids = [...songs, ...classes].map(({ id }) => id);
-  if (new Set(ids).size < ids.length) {
-    throw new AppError('invalid-input', 'Two songs or classes of the backup have one id. Nothing was changed.');
-  }
+    /** What bringing a library back would change. It ends when whoever asked does not wait any more. */
+    preview: async ({ file, scratch }: SentLibrary, left?: AbortSignal): Promise<LibraryPreview> =>
+      reader.compare({ file, scratch, here: await readHere(db), ...(left === undefined ? {} : { left }) }),
+
+    restore: ({ file, scratch }: SentLibrary, mode: RestoreMode): Promise<RestoredLibrary> =>
+      reader.withLibrary(file, scratch, async (library) => {
+        const keptIn = await keep();
+        const moment = { now: time.now(), runMs: time.runMs(), day: await time.day() };
+        const done = await db
+          .transaction(async (transaction) => {
+            const inside = transaction as unknown as Database;
+            return putBack(inside, library, { here: await readHere(inside), mode, moment });
+          })
+          .catch((error: unknown) => {
+            if (isDiskFull(error) || isInterrupted(error) || error instanceof AppError) {
+              throw error;
+            }
+            const entry = error instanceof EntryError ? ` (${error.entry})` : '';
+            throw new AppError('invalid-input', `The library could not be brought back${entry}. Nothing was changed.`);
+          });
+        onChange();
+        return { ...done, leftOut: [...done.leftOut], keptIn };
+      }),
+  };
 }

@@ -6,19 +6,20 @@
  * is damaged. A song whose very row cannot be read is known by its versions and by the newest backup.
  */
 import type { SongId } from '../../contract/api.ts';
-import type { Backup, BackupSong } from '../../contract/backup-schema.ts';
+import type { BackupSong } from '../../contract/backup-schema.ts';
 import { loadDocument } from '../../contract/load-document.ts';
 import type { UnreadableSong } from '../../contract/state-schema.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { UNTITLED } from '../../core/song/song-limits.ts';
 import { unlessDamaged } from '../db/damage.ts';
 import { AppError } from '../http/app-error.ts';
+import type { LibraryFile } from '../library/file/open-library-file.ts';
 import type { SongService, SongText } from '../songs/service.ts';
 import type { LibraryTime } from '../time/library-time.ts';
 import type { RecoveryRepository } from './repository.ts';
 
 /** The backups of a library, newest first, each read when it is asked for; null where it cannot be. */
-export type BackupSource = () => AsyncIterable<{ readonly madeAt: Date; readonly backup: Backup | null }>;
+export type BackupSource = () => AsyncIterable<{ readonly madeAt: Date; readonly library: LibraryFile | null }>;
 
 /** What can be done about songs that cannot be read. */
 export type RecoveryService = ReturnType<typeof createRecoveryService>;
@@ -45,8 +46,11 @@ export function createRecoveryService(
   const listMissing = async (known: ReadonlySet<SongId>): Promise<readonly SongId[]> => {
     const versioned = await repository.listVersionedSongs();
     const [newest] = await firstOf(backups());
-    const backed = (newest?.backup?.songs ?? []).filter(({ deletedAt }) => deletedAt === null).map(({ id }) => id);
-    return [...new Set([...versioned, ...(backed as SongId[])])].filter((id) => !known.has(id));
+    const backed: SongId[] = [];
+    for await (const { id, deletedAt } of songsUntilDamage(newest?.library ?? null)) {
+      backed.push(...(deletedAt === null ? [id as SongId] : []));
+    }
+    return [...new Set([...versioned, ...backed])].filter((id) => !known.has(id));
   };
 
   const describe = async (id: SongId, title: string | null): Promise<UnreadableSong> => {
@@ -121,18 +125,29 @@ export function createRecoveryService(
 }
 
 async function findInBackups(backups: ReturnType<BackupSource>, id: SongId): Promise<Rescue | null> {
-  for await (const { madeAt, backup } of backups) {
-    const document = readSong(backup?.songs.find((song) => song.id === id));
-    if (document !== null) {
-      return { from: 'backup', madeAt, document };
+  for await (const { madeAt, library } of backups) {
+    for await (const song of songsUntilDamage(library)) {
+      const document = song.id === id ? readSong(song) : null;
+      if (document !== null) {
+        return { from: 'backup', madeAt, document };
+      }
     }
   }
   return null;
 }
 
-function readSong(song: BackupSong | undefined): SongDocument | null {
-  const loaded = song === undefined ? null : loadDocument(song.document);
-  return loaded?.ok === true ? loaded.value : null;
+/** The songs of a backup as far as it can be read. */
+async function* songsUntilDamage(library: LibraryFile | null): AsyncGenerator<BackupSong> {
+  try {
+    yield* library?.songs() ?? [];
+  } catch {
+    // What lies behind the damage cannot be reached; an older backup may have it.
+  }
+}
+
+function readSong(song: BackupSong): SongDocument | null {
+  const loaded = loadDocument(song.document);
+  return loaded.ok ? loaded.value : null;
 }
 
 async function firstOf<T>(source: AsyncIterable<T>): Promise<readonly T[]> {

@@ -20,7 +20,7 @@ type Layer = { readonly route?: { readonly path: string; readonly methods: Reado
 /** Every route of the API, from the routers themselves. */
 function listRoutes(): readonly Route[] {
   const services = new Proxy({}, { get: () => new Proxy({}, { get: () => () => undefined }) }) as never;
-  const mounts = listApiMounts({ services, state: QUIET_STATE, sessions: null, demoSongs: () => [] });
+  const mounts = listApiMounts({ services, incoming: '', state: QUIET_STATE, sessions: null, demoSongs: () => [] });
   return mounts.flatMap(({ path, router }) =>
     (router.stack as unknown as readonly Layer[]).flatMap(({ route }) =>
       Object.keys(route?.methods ?? {}).map((method) => ({

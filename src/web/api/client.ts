@@ -14,7 +14,6 @@ import {
   type VersionId,
   versionListSchema,
 } from '../../contract/api.ts';
-import type { Backup } from '../../contract/backup-schema.ts';
 import {
   type ClassId,
   classListSchema,
@@ -44,6 +43,7 @@ import type { SongDocument } from '../../core/song/document.ts';
 import type { GuitarClass } from '../../core/song/guitar-class.ts';
 import type { LibrarySettings } from '../../core/song/settings.ts';
 import { signedOut } from './signed-out.ts';
+import { type Upload, uploadFile } from './upload.ts';
 
 /** Why a request came to nothing: the server's own code, or that it did not answer, or not as agreed. */
 export class ApiError extends Error {
@@ -63,6 +63,11 @@ async function send(path: string, init: RequestInit = {}): Promise<Response> {
   }).catch(() => {
     throw new ApiError('no-answer', 'Golden Ladder’s server does not answer.');
   });
+  return answered(response);
+}
+
+/** An answer that is none of what was asked for is thrown as the reason it gives. */
+async function answered(response: Response): Promise<Response> {
   if (response.ok) {
     return response;
   }
@@ -76,12 +81,24 @@ async function send(path: string, init: RequestInit = {}): Promise<Response> {
 }
 
 async function read<T>(path: string, schema: z.ZodType<T>, init?: RequestInit): Promise<T> {
-  const response = await send(path, init);
+  return checked(await send(path, init), schema);
+}
+
+async function checked<T>(response: Response, schema: z.ZodType<T>): Promise<T> {
   const parsed = schema.safeParse(await response.json().catch(() => null));
   if (!parsed.success) {
     throw new ApiError('odd-answer', 'The server’s answer could not be read.');
   }
   return parsed.data;
+}
+
+/** A file sent as it is, with how far it is. */
+async function sendFile(path: string, file: File, upload: Upload): Promise<Response> {
+  const response = await uploadFile(path, file, upload);
+  if (response === null) {
+    throw new ApiError('no-answer', 'Golden Ladder’s server does not answer, or the file cannot be read any more.');
+  }
+  return answered(response);
 }
 
 const json = (method: string, body: unknown): RequestInit => ({ method, body: JSON.stringify(body) });
@@ -122,11 +139,11 @@ export const api = {
     await send(`/api/classes/${id}`, { method: 'DELETE' });
   },
   /** The whole library as text, to be kept as a file. */
-  takeLibrary: async (): Promise<string> => (await send('/api/library')).text(),
-  previewLibrary: (backup: Backup): Promise<LibraryPreview> =>
-    read('/api/library/preview', libraryPreviewSchema, json('POST', { backup })),
-  restoreLibrary: (backup: Backup, mode: RestoreMode): Promise<RestoredLibrary> =>
-    read('/api/library/restore', restoredLibrarySchema, json('POST', { backup, mode })),
+  takeLibrary: async (): Promise<Blob> => (await send('/api/library')).blob(),
+  previewLibrary: async (file: File, upload: Upload): Promise<LibraryPreview> =>
+    checked(await sendFile('/api/library/preview', file, upload), libraryPreviewSchema),
+  restoreLibrary: async (file: File, mode: RestoreMode, upload: Upload): Promise<RestoredLibrary> =>
+    checked(await sendFile(`/api/library/restore?mode=${mode}`, file, upload), restoredLibrarySchema),
   readSession: (): Promise<Session> => read('/api/session', sessionSchema),
   signIn: async (password: string): Promise<void> => {
     await send('/api/session', json('POST', { password }));

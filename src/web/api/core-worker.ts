@@ -1,6 +1,6 @@
 /*
- * The page's side of the worker: each request is a promise with a way to cancel it. A newer request of a kind leaves the
- * older promise unsettled for ever, as the worker drops it; who asks again is no longer interested in the first answer.
+ * The page's side of the worker: each request is a promise with a way to cancel it. What is cancelled, and what gives way to a newer
+ * request of its kind, is rejected as dropped; who asked is not interested in the answer any more.
  */
 import type { FromWorker, ToWorker, WorkerRequest, WorkerResults } from '../../worker/messages.ts';
 
@@ -20,7 +20,22 @@ type Port = {
   onerror: ((event: ErrorEvent) => void) | null;
 };
 
+/** A job was cancelled, or gave way to a newer one of its kind. */
+export class JobDropped extends Error {
+  override readonly name = 'JobDropped';
+}
+
+/** A handler of failures that passes over jobs that were dropped. */
+export function unlessDropped(onFailure: (error: Error) => void): (error: unknown) => void {
+  return (error) => {
+    if (!(error instanceof JobDropped)) {
+      onFailure(error instanceof Error ? error : new Error(String(error)));
+    }
+  };
+}
+
 type Waiting = {
+  readonly kind: WorkerRequest['kind'];
   readonly resolve: (result: never) => void;
   readonly reject: (error: Error) => void;
   readonly onProgress: (share: number) => void;
@@ -28,7 +43,7 @@ type Waiting = {
 };
 
 /** Talks to a worker that is started with the first request. */
-function createCoreWorker(startWorker: () => Port) {
+export function createCoreWorker(startWorker: () => Port) {
   const waiting = new Map<number, Waiting>();
   let port: Port | null = null;
   let lastId = 0;
@@ -82,12 +97,23 @@ function createCoreWorker(startWorker: () => Port) {
       const requestId = lastId;
       port ??= start();
       const current = port;
+      const drop = (id: number): boolean => {
+        const job = waiting.get(id);
+        waiting.delete(id);
+        job?.reject(new JobDropped('The answer is not wanted any more.'));
+        return job !== undefined;
+      };
+      for (const [id, { kind }] of waiting) {
+        if (kind === request.kind) {
+          drop(id);
+        }
+      }
       const result = new Promise<WorkerResults[K]>((resolve, reject) => {
-        waiting.set(requestId, { resolve, reject, onProgress, onFound });
+        waiting.set(requestId, { kind: request.kind, resolve, reject, onProgress, onFound });
         current.postMessage({ ...request, requestId } as unknown as WorkerRequest);
       });
       const cancel = (): void => {
-        if (waiting.delete(requestId)) {
+        if (drop(requestId)) {
           current.postMessage({ kind: 'cancel', requestId });
         }
       };

@@ -4,7 +4,7 @@ import { type ParsedChart, parseChart } from '../../core/formats/text-chart/pars
 import type { SongCommand } from '../../core/song/commands.ts';
 import type { SongDocument } from '../../core/song/document.ts';
 import { SONG_LIMITS } from '../../core/song/song-limits.ts';
-import { coreWorker } from '../api/core-worker.ts';
+import { coreWorker, unlessDropped } from '../api/core-worker.ts';
 import type { SongEditor } from '../editor/song-editor.ts';
 
 /** Longer texts are read by the worker, so that typing never waits for them. */
@@ -50,6 +50,8 @@ export function useReader(editor: SongEditor) {
       const startedAt = performance.now();
       const document = editor.store.getState().history.present;
       const over = (): void => setShare(null);
+      // A reading that gave way to a newer one leaves the bar to that.
+      const failed = unlessDropped(over);
       const report = (share: number): void => {
         if (performance.now() - startedAt > SILENT_MS) {
           setShare(share);
@@ -58,11 +60,11 @@ export function useReader(editor: SongEditor) {
       if (kind === 'read-chart') {
         const asked = coreWorker.ask<'read-chart'>({ kind, text }, report);
         job = asked;
-        asked.result.then((parsed) => onRead(parsed, document)).then(over, over);
+        asked.result.then((parsed) => onRead(parsed, document)).then(over, failed);
       } else {
         const asked = coreWorker.ask<'apply-text'>({ kind, document, text, pupils: editor.pupils() }, report);
         job = asked;
-        asked.result.then((read) => onRead(read.parsed, read.document)).then(over, over);
+        asked.result.then((read) => onRead(read.parsed, read.document)).then(over, failed);
       }
     };
     return { drop, readLong };

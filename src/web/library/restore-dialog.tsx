@@ -1,7 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { styled } from 'styled-components';
-import type { Backup } from '../../contract/backup-schema.ts';
 import type {
   Compared,
   Comparison,
@@ -16,6 +15,7 @@ import { Button } from '../ui/button.tsx';
 import { Choice } from '../ui/choice.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Loading } from '../ui/loading.tsx';
+import { Progress } from '../ui/progress.tsx';
 
 const MODES: readonly { readonly value: RestoreMode; readonly text: string }[] = [
   { value: 'merge', text: 'beside what is here' },
@@ -44,16 +44,17 @@ const SONG_WORDS: Readonly<Record<RestoreMode, Readonly<Record<Comparison, strin
 
 const ORDER: readonly Comparison[] = ['only-here', 'unreadable', 'newer-here', 'newer-there', 'added', 'same'];
 
-/** What bringing a library back would change, song by song; then it is done, all of it or nothing. */
-export function RestoreDialog({ backup, onClose }: { readonly backup: Backup; readonly onClose: () => void }) {
+/** What bringing a library back from a file would change, song by song; then it is done, all of it or nothing. Closing it stops the looking. */
+export function RestoreDialog({ file, onClose }: { readonly file: File; readonly onClose: () => void }) {
   const queries = useQueryClient();
   const [mode, setMode] = useState<RestoreMode>('merge');
   const [done, setDone] = useState<RestoredLibrary | null>(null);
   const [problem, setProblem] = useState('');
   const [isWorking, setWorking] = useState(false);
+  const [share, setShare] = useState(0);
   const preview = useQuery({
-    queryKey: ['library-preview', backup],
-    queryFn: () => api.previewLibrary(backup),
+    queryKey: ['library-preview', file.name, file.size, file.lastModified],
+    queryFn: ({ signal }) => api.previewLibrary(file, { onProgress: setShare, signal }),
     gcTime: 0,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
@@ -61,8 +62,11 @@ export function RestoreDialog({ backup, onClose }: { readonly backup: Backup; re
   const bringBack = async (): Promise<void> => {
     setWorking(true);
     setProblem('');
+    setShare(0);
     try {
-      setDone(await api.restoreLibrary(backup, mode));
+      // Once it is sent it is done as a whole, whether or not somebody waits for it.
+      const { signal } = new AbortController();
+      setDone(await api.restoreLibrary(file, mode, { onProgress: setShare, signal }));
       await queries.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'library-preview' });
     } catch (error) {
       setProblem(error instanceof Error ? error.message : 'That did not work.');
@@ -72,21 +76,31 @@ export function RestoreDialog({ backup, onClose }: { readonly backup: Backup; re
   };
   return (
     <Dialog title="A whole library" isOpen onClose={onClose} isWide>
-      {preview.isPending && <Loading what="Comparing it with what is here …" />}
-      {preview.isError && <p role="alert">{preview.error.message}</p>}
+      {preview.isPending && <Sending share={share} what="Comparing it with what is here …" />}
+      {preview.isError && (
+        <p role="alert">
+          {file.name}: {preview.error.message}
+        </p>
+      )}
       {done !== null && <Done done={done} />}
       {done === null && preview.data !== undefined && (
         <>
           <Choice label="Bring it back" options={MODES} value={mode} onChange={setMode} />
           <Changes preview={preview.data} mode={mode} />
           {problem !== '' && <p role="alert">{problem}</p>}
+          {isWorking && <Sending share={share} what="Putting it in …" />}
           <Button weight="strong" isDisabled={isWorking} onPress={() => void bringBack()}>
-            {isWorking ? 'Bringing it back …' : mode === 'merge' ? 'Bring it in' : 'Put it in place of this library'}
+            {mode === 'merge' ? 'Bring it in' : 'Put it in place of this library'}
           </Button>
         </>
       )}
     </Dialog>
   );
+}
+
+/** How far a file is sent, and then what is done with it. */
+function Sending({ share, what }: { readonly share: number; readonly what: string }) {
+  return share < 1 ? <Progress label="Sending the file" share={share} /> : <Loading what={what} />;
 }
 
 function Changes({ preview, mode }: { readonly preview: LibraryPreview; readonly mode: RestoreMode }) {

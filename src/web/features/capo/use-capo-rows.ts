@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import type { CapoPlan } from '../../../core/arrange/capo-rows.ts';
 import type { Pupils } from '../../../core/arrange/planner.ts';
 import type { Part, SongDocument } from '../../../core/song/document.ts';
-import { coreWorker } from '../../api/core-worker.ts';
+import { coreWorker, unlessDropped } from '../../api/core-worker.ts';
 
 /** The rungs as far as they are worked out, whether more is to come, and what went wrong. */
 export type CapoRows = {
@@ -28,7 +28,7 @@ export function useCapoRows(document: SongDocument, part: Part, pupils: Pupils):
     const job = coreWorker.ask<'plan-capo'>(request, undefined, show);
     job.result.then(
       (plan) => setState({ plan, isWorking: false, failure: null }),
-      (error: Error) => setState((before) => ({ ...before, isWorking: false, failure: error.message })),
+      unlessDropped((error) => setState((before) => ({ ...before, isWorking: false, failure: error.message }))),
     );
     return job.cancel;
   }, [asked, pupils]);

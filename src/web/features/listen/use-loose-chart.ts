@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { AssumptionKind, LooseChoices } from '../../../core/formats/loose-chart/assumption.ts';
 import type { LooseReading } from '../../../core/formats/loose-chart/read-loose-chart.ts';
-import { coreWorker } from '../../api/core-worker.ts';
+import { coreWorker, unlessDropped } from '../../api/core-worker.ts';
 
 /** A loose chart while it is being looked at. */
 export type LooseChart = {
@@ -20,7 +20,7 @@ export function useLooseChart(text: string): LooseChart {
   const [failure, setFailure] = useState('');
   useEffect(() => {
     const job = coreWorker.ask<'read-loose'>({ kind: 'read-loose', text, choices }, setShare);
-    job.result.then(setReading).catch((error: unknown) => setFailure(error instanceof Error ? error.message : ''));
+    job.result.then(setReading).catch(unlessDropped((error) => setFailure(error.message)));
     return job.cancel;
   }, [text, choices]);
   return {

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { ShapePlan } from '../../../core/arrange/shape-plan.ts';
-import { coreWorker } from '../../api/core-worker.ts';
+import { coreWorker, unlessDropped } from '../../api/core-worker.ts';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 
@@ -22,7 +22,7 @@ export function useShapePlan(): ShapeAnswer {
     const job = coreWorker.ask<'plan-shapes'>({ kind: 'plan-shapes', document, partId: id, pupils });
     job.result.then(
       (plan) => setAnswer({ plan, isWorking: false, failure: null }),
-      (error: Error) => setAnswer((before) => ({ ...before, isWorking: false, failure: error.message })),
+      unlessDropped((error) => setAnswer((before) => ({ ...before, isWorking: false, failure: error.message }))),
     );
     return job.cancel;
   }, [document, id, pupils]);

@@ -1,31 +1,31 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
-import type { Backup } from '../../../contract/backup-schema.ts';
 import { formatCount } from '../../../core/page/setup-words.ts';
 import { RestoreDialog } from '../../library/restore-dialog.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
+import { Progress } from '../../ui/progress.tsx';
 import { Tick } from '../../ui/tick.tsx';
 import type { BringIn, Incoming } from './use-bring-in.ts';
 
 /** What came in, file by file: what it is, what was assumed, what was left; then into the library, or not. */
 export function BringInDialog({ bringing, onAdded }: { readonly bringing: BringIn; readonly onAdded: () => void }) {
   const { incoming, isAdding, problem } = bringing;
-  const [backup, setBackup] = useState<Backup | null>(null);
+  const [library, setLibrary] = useState<File | null>(null);
   const wanted = incoming.filter(({ state }) => state.kind === 'song' && state.isWanted).length;
-  const isReading = incoming.some(({ state }) => state.kind === 'reading');
+  const isReading = incoming.some(({ state }) => state.kind === 'reading' || state.kind === 'waiting');
   const close = (): void => {
     bringing.close();
     onAdded();
   };
-  if (backup !== null) {
+  if (library !== null) {
     return (
       <RestoreDialog
-        backup={backup}
+        file={library}
         onClose={() => {
-          setBackup(null);
+          setLibrary(null);
           close();
         }}
       />
@@ -36,7 +36,12 @@ export function BringInDialog({ bringing, onAdded }: { readonly bringing: BringI
       <List>
         {incoming.map((each) => (
           <li key={each.id}>
-            <File incoming={each} onWant={(isWanted) => bringing.want(each.id, isWanted)} onLibrary={setBackup} />
+            <File
+              incoming={each}
+              onWant={(isWanted) => bringing.want(each.id, isWanted)}
+              onStop={bringing.stop}
+              onLibrary={setLibrary}
+            />
           </li>
         ))}
       </List>
@@ -54,16 +59,33 @@ export function BringInDialog({ bringing, onAdded }: { readonly bringing: BringI
 function File(props: {
   readonly incoming: Incoming;
   readonly onWant: (isWanted: boolean) => void;
-  readonly onLibrary: (backup: Backup) => void;
+  readonly onStop: () => void;
+  readonly onLibrary: (file: File) => void;
 }) {
-  const { incoming, onWant, onLibrary } = props;
+  const { incoming, onWant, onStop, onLibrary } = props;
   const { name, state } = incoming;
   switch (state.kind) {
-    case 'reading':
+    case 'waiting':
       return (
         <>
           <small>{name}</small>
           <p>Waiting to be read …</p>
+        </>
+      );
+    case 'reading':
+      return (
+        <>
+          <Progress label={`Reading ${name}`} share={state.share} />
+          <Button weight="word" onPress={onStop}>
+            Stop reading it
+          </Button>
+        </>
+      );
+    case 'stopped':
+      return (
+        <>
+          <small>{name}</small>
+          <p>Not read: it was stopped.</p>
         </>
       );
     case 'refused':
@@ -77,8 +99,8 @@ function File(props: {
       return (
         <>
           <small>{name}</small>
-          <p>A whole library: {formatCount(state.backup.songs.length, 'song')}.</p>
-          <Button onPress={() => onLibrary(state.backup)}>See what it would change</Button>
+          <p>A whole library.</p>
+          <Button onPress={() => onLibrary(state.file)}>See what it would change</Button>
         </>
       );
     case 'song':

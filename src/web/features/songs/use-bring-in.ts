@@ -1,8 +1,7 @@
-import { useRef, useState } from 'react';
-import type { Backup } from '../../../contract/backup-schema.ts';
-import type { WorkerResults } from '../../../worker/messages.ts';
+import { useEffect, useRef, useState } from 'react';
+import type { Hand } from '../../../core/shapes/hand.ts';
 import { api } from '../../api/client.ts';
-import { coreWorker } from '../../api/core-worker.ts';
+import { type FileOutcome, fileReader } from '../../api/file-reader.ts';
 import { useSettings } from '../../api/settings.tsx';
 
 /** A file that somebody wants to bring in: what it holds, as far as it is known, and where its song went once it was added. */
@@ -10,19 +9,17 @@ export type Incoming = {
   readonly id: number;
   readonly name: string;
   readonly state:
-    | { readonly kind: 'reading' }
+    | { readonly kind: 'waiting' }
+    | { readonly kind: 'reading'; readonly share: number }
+    | { readonly kind: 'stopped' }
     | { readonly kind: 'refused'; readonly reason: string }
     | { readonly kind: 'song'; readonly song: ReadSong; readonly isWanted: boolean }
-    | { readonly kind: 'library'; readonly backup: Backup }
+    | { readonly kind: 'library'; readonly file: File }
     | { readonly kind: 'added'; readonly song: ReadSong; readonly songId: string };
 };
 
-type ReadFile = Extract<WorkerResults['read-file'], { ok: true }>['value'];
+type ReadFile = Extract<FileOutcome, { ok: true }>['value'];
 type ReadSong = Extract<ReadFile, { kind: 'song' }>;
-
-/** Largest file that is handed to the reader, in bytes; it says the rest. */
-const MOST_BYTES = 40_000_000;
-const MEGABYTE = 1_000_000;
 
 /** Files on their way into the library. */
 export type BringIn = ReturnType<typeof useBringIn>;
@@ -33,19 +30,37 @@ export function useBringIn() {
   const [incoming, setIncoming] = useState<readonly Incoming[]>([]);
   const [isAdding, setAdding] = useState(false);
   const [problem, setProblem] = useState('');
-  /** The number of the last file, and the reading of it: the worker reads one at a time. */
-  const last = useRef({ id: 0, reading: Promise.resolve() });
+  /** The files that wait to be read, and whether one is being read. */
+  const queue = useRef({ lastId: 0, files: [] as { readonly id: number; readonly file: File }[], isReading: false });
+  useEffect(() => fileReader.stop, []);
   const setState = (id: number, state: Incoming['state']): void =>
     setIncoming((all) => all.map((each) => (each.id === id ? { ...each, state } : each)));
 
+  const readNext = async (): Promise<void> => {
+    const next = queue.current.files.shift();
+    queue.current.isReading = next !== undefined;
+    if (next === undefined) {
+      fileReader.stop();
+      return;
+    }
+    const { id, file } = next;
+    setState(id, { kind: 'reading', share: 0 });
+    setState(id, await readOne(file, hand, (share) => setState(id, { kind: 'reading', share })));
+    await readNext();
+  };
+
   const readAll = (files: readonly File[]): void => {
-    const started = files.map((file): Incoming & { readonly file: File } => {
-      last.current.id += 1;
-      return { id: last.current.id, name: file.name, state: { kind: 'reading' }, file };
+    const started = files.map((file) => {
+      queue.current.lastId += 1;
+      return { id: queue.current.lastId, file };
     });
-    setIncoming((all) => [...all, ...started.map(({ id, name, state }) => ({ id, name, state }))]);
-    for (const { id, file } of started) {
-      last.current.reading = last.current.reading.then(async () => setState(id, await readOne(file, hand)));
+    setIncoming((all) => [
+      ...all,
+      ...started.map(({ id, file }): Incoming => ({ id, name: file.name, state: { kind: 'waiting' } })),
+    ]);
+    queue.current.files.push(...started);
+    if (!queue.current.isReading) {
+      void readNext();
     }
   };
 
@@ -80,33 +95,26 @@ export function useBringIn() {
           each.id === id && each.state.kind === 'song' ? { ...each, state: { ...each.state, isWanted } } : each,
         ),
       ),
+    /** Ends the reading of the file that is being read; those after it are read on. */
+    stop: fileReader.stop,
     add,
+    /** Forgets all files; what is being read is read no further. */
     close: (): void => {
+      queue.current.files = [];
+      fileReader.stop();
       setIncoming([]);
       setProblem('');
     },
   };
 }
 
-async function readOne(
-  file: File,
-  hand: Parameters<typeof coreWorker.ask<'read-file'>>[0]['pupils']['hand'],
-): Promise<Incoming['state']> {
-  if (file.size > MOST_BYTES) {
-    const size = Math.ceil(file.size / MEGABYTE);
-    return { kind: 'refused', reason: `It has ${size} MB; more than ${MOST_BYTES / MEGABYTE} MB is not read.` };
+async function readOne(file: File, hand: Hand, onProgress: (share: number) => void): Promise<Incoming['state']> {
+  const read = await fileReader.read(file, { hand, known: null }, onProgress);
+  if (read === null) {
+    return { kind: 'stopped' };
   }
-  try {
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    const pupils = { hand, known: null };
-    const read = await coreWorker.ask<'read-file'>({ kind: 'read-file', name: file.name, bytes, pupils }).result;
-    if (!read.ok) {
-      return { kind: 'refused', reason: read.error };
-    }
-    return read.value.kind === 'library'
-      ? { kind: 'library', backup: read.value.backup }
-      : { kind: 'song', song: read.value, isWanted: true };
-  } catch (error) {
-    return { kind: 'refused', reason: error instanceof Error ? error.message : 'It could not be read.' };
+  if (!read.ok) {
+    return { kind: 'refused', reason: read.error };
   }
+  return read.value.kind === 'library' ? { kind: 'library', file } : { kind: 'song', song: read.value, isWanted: true };
 }

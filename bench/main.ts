@@ -10,6 +10,7 @@ import { benchBrowser, sayMapHeap } from './browser.ts';
 import { benchCore, measureMemory } from './core.ts';
 import { fillDisks } from './full-disk.ts';
 import { killAgainAndAgain } from './kills.ts';
+import { benchLibrary } from './library.ts';
 import { cutPower } from './power/cuts.ts';
 import { cutRealDisk } from './power/real-disk.ts';
 import type { Document } from './power/recorded-server.ts';
@@ -71,6 +72,13 @@ The server, idle, with 500 songs: ${memory.toFixed(0)} MB resident (limit: 300).
 `;
   process.stdout.write(text);
   writeFileSync(join(import.meta.dirname, '..', 'docs', 'benchmarks-saves.md'), text);
+  process.exit(0);
+}
+if (process.argv.includes('--library')) {
+  const { rows, memory } = await benchLibrary();
+  const text = `# Large libraries, songs and files\n\n${formatRows(rows)}\n\n${memory}\n`;
+  process.stdout.write(text);
+  writeFileSync(join(import.meta.dirname, '..', 'docs', 'benchmarks-library.md'), text);
   process.exit(0);
 }
 const wantsBrowser = process.argv.includes('--browser');

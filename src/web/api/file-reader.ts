@@ -15,9 +15,6 @@ type Port = {
   terminate: () => void;
 };
 
-/** Reads files one at a time. */
-export type FileReader = ReturnType<typeof createFileReader>;
-
 /** A reader whose worker is started with the first file. */
 export function createFileReader(startWorker: () => Port) {
   let port: Port | null = null;

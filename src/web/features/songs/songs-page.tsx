@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from 'react';
 import { FileTrigger } from 'react-aria-components';
 import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
@@ -15,13 +15,15 @@ import { EmptyState } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Loading } from '../../ui/loading.tsx';
 import { ShortcutSheet } from '../../ui/shortcut-sheet.tsx';
-import { BringInDialog } from './bring-in-dialog.tsx';
 import { DropVeil } from './drop-veil.tsx';
-import { SongFinder } from './song-finder.tsx';
 import { SongTable } from './song-table.tsx';
 import { useBringIn } from './use-bring-in.ts';
 import { type SongPages, useSongPages } from './use-song-pages.ts';
 import { useSongQuery } from './use-song-query.ts';
+
+/** What only those need who look for a song, or bring one in, is fetched beside the list. */
+const SongFinder = lazy(async () => ({ default: (await import('./song-finder.tsx')).SongFinder }));
+const BringInDialog = lazy(async () => ({ default: (await import('./bring-in-dialog.tsx')).BringInDialog }));
 
 /** The library: every song, a new one, and a way back for one that was deleted. */
 export function SongsPage({ onListed }: { readonly onListed: () => void }) {
@@ -92,7 +94,11 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
           </div>
         </header>
         <DropVeil onFiles={bringing.open} onText={bringing.openText} />
-        <BringInDialog bringing={bringing} onAdded={() => void act(async () => undefined)} />
+        {bringing.incoming.length > 0 && (
+          <Suspense>
+            <BringInDialog bringing={bringing} onAdded={() => void act(async () => undefined)} />
+          </Suspense>
+        )}
         <ShortcutSheet isOpen={areKeysShown} onClose={() => showKeys(false)} />
         <Messages role="status">
           {problem !== '' && <p>{problem}</p>}
@@ -144,7 +150,11 @@ function Listed(props: {
   }
   return (
     <>
-      <SongFinder query={query} total={total} />
+      <FinderRoom>
+        <Suspense>
+          <SongFinder query={query} total={total} />
+        </Suspense>
+      </FinderRoom>
       {total > 0 ? (
         <SongTable pages={pages} total={total} onDelete={onDelete} />
       ) : (
@@ -183,6 +193,10 @@ const Page = styled.main`
   > header a { display: inline-flex; align-items: center; min-height: 28px; }
   > header h1 { font-size: 34px; }
   > header p { color: ${colour.brassText}; font-weight: 600; }
+`;
+/** Keeps the room of the search while its script is on its way, so that the songs stay where they are. */
+const FinderRoom = styled.div`
+  min-height: 98px;
 `;
 const Messages = styled.div`
   min-height: 32px; color: ${colour.ink};

@@ -31,9 +31,20 @@ async function read(file: File, planner: Planner): Promise<Result<ReadFile, stri
   let step = steps.next();
   while (step.done !== true) {
     tell(FETCHING + step.value.share * (1 - FETCHING));
+    // A worker that is ended stops where it waits; while it works, a browser gives it two seconds.
+    await pause();
     step = steps.next();
   }
   return step.value;
+}
+
+const channel = new MessageChannel();
+
+function pause(): Promise<void> {
+  return new Promise((resolve) => {
+    channel.port1.onmessage = () => resolve();
+    channel.port2.postMessage(null);
+  });
 }
 
 async function fetchBytes(file: File): Promise<Uint8Array> {

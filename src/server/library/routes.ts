@@ -1,5 +1,5 @@
 import { once } from 'node:events';
-import { type Request, Router } from 'express';
+import { type Request, type Response, Router } from 'express';
 import { restoreModeSchema } from '../../contract/library-schema.ts';
 import { AppError } from '../http/app-error.ts';
 import { receiveFile } from './receive-file.ts';
@@ -14,7 +14,7 @@ export function createLibraryRoutes(service: LibraryService, incoming: string): 
     response.type('application/json').attachment('golden-ladder-library.json');
     await service.take(async (text) => {
       if (!response.write(text)) {
-        await Promise.race([once(response, 'drain'), once(response, 'close')]);
+        await drained(response);
       }
       if (response.destroyed) {
         throw new AppError('invalid-input', 'The library was not wanted to its end.');
@@ -32,4 +32,12 @@ export function createLibraryRoutes(service: LibraryService, incoming: string): 
     response.json(await received(request, (sent) => service.restore(sent, mode)));
   });
   return router;
+}
+
+/** Waits until more can be written, or nobody reads any more. */
+async function drained(response: Response): Promise<void> {
+  const over = new AbortController();
+  const { signal } = over;
+  await Promise.race([once(response, 'drain', { signal }), once(response, 'close', { signal })]);
+  over.abort();
 }

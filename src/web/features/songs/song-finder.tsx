@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
 import { Input, Label, SearchField } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { SongChoices, SongSort } from '../../../contract/song-list-schema.ts';
@@ -24,6 +24,7 @@ const SORTS: readonly { readonly value: SongSort; readonly text: string }[] = [
   { value: 'length', text: 'length' },
 ];
 const ANY = '';
+const LOOK_AGAIN_MS = 3000;
 const MOST_CHORDS = ['2', '3', '4', '5', '6', '8', '10'];
 
 type Change = (change: Partial<Wanted>) => void;
@@ -31,7 +32,14 @@ type Change = (change: Partial<Wanted>) => void;
 /** Finds songs by their words, and narrows them down by what a class can play. */
 export function SongFinder(props: { readonly query: ReturnType<typeof useSongQuery>; readonly total: number | null }) {
   const { wanted, isNarrowed, change, clear } = props.query;
-  const choices = useQuery({ queryKey: ['songs', 'choices'], queryFn: api.readSongChoices, staleTime: 0 });
+  const choices = useQuery({
+    queryKey: ['songs', 'choices'],
+    queryFn: api.readSongChoices,
+    staleTime: 0,
+    // As long as the engine looks at songs, what it says of them comes in.
+    refetchInterval: ({ state }) => ((state.data?.unjudged ?? 0) > 0 ? LOOK_AGAIN_MS : false),
+  });
+  useListedAgain(choices.data?.unjudged);
   return (
     <Frame role="search" aria-label="Songs">
       <div>
@@ -52,6 +60,18 @@ export function SongFinder(props: { readonly query: ReturnType<typeof useSongQue
       )}
     </Frame>
   );
+}
+
+/** Fetches the list again when the engine has looked at more of its songs. */
+function useListedAgain(unjudged: number | undefined): void {
+  const queries = useQueryClient();
+  const before = useRef(unjudged);
+  useEffect(() => {
+    if (before.current !== undefined && before.current !== unjudged) {
+      void queries.invalidateQueries({ queryKey: ['songs'], predicate: ({ queryKey }) => queryKey[1] !== 'choices' });
+    }
+    before.current = unjudged;
+  }, [unjudged, queries]);
 }
 
 /** The words that are looked for, from key to key. */

@@ -31,7 +31,7 @@ const shoot = async (name: string): Promise<void> => {
 await page.goto(base);
 await page.getByRole('link', { name: 'Tin Roof Almanac' }).waitFor();
 await page.getByText('6 chords, all open').first().waitFor();
-await page.getByText('Narrow down').waitFor();
+await page.getByText('5 songs', { exact: true }).waitFor();
 await shoot('songs');
 await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
 await page.getByText('golden rung').waitFor();

@@ -11,6 +11,7 @@ import { formatReason } from '../page/reason-words.ts';
 import { toTask } from '../shapes/chord-task.ts';
 import { searchShapes } from '../shapes/shape-search.ts';
 import { mainPartOf } from '../song/parts.ts';
+import { countPlayedBars } from '../song/played-bars.ts';
 import type { SetupPin } from '../song/wishes.ts';
 import { createPlanMemory, fingeringOf } from './candidates.ts';
 import { toSetupPlace } from './chord-options.ts';
@@ -266,11 +267,13 @@ describe('hard questions get an answer', () => {
       ...names.map((name) => (name.includes('7') ? `${name}/E` : `${name}add9`.replace('9add9', '6'))),
     ];
     const list = chords.filter((name): name is string => name !== 'E7/E').slice(0, 30);
-    const lines = Array.from({ length: 500 }, (_, line) => {
+    const lines = Array.from({ length: 250 }, (_, line) => {
       const at = (offset: number) => list[(line * 3 + offset) % list.length] ?? 'C';
       return `| ${at(0)} | ${at(1)} | ${at(2)} | ${at(3)} |`;
     });
-    const problem = toSongProblem(songFromChart(`key: C\n\nVerse:\n${lines.join('\n')}\n`));
+    const song = songFromChart(`key: C\nform: Verse, Verse\n\nVerse:\n${lines.join('\n')}\n`);
+    expect(countPlayedBars(song)).toBe(2000);
+    const problem = toSongProblem(song);
     expect(problem.chords.length).toBeGreaterThanOrEqual(28);
     let steps = 0;
     for (const step of planSetups(problem, PLAIN_QUESTION, createPlanMemory())) {

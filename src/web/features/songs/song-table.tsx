@@ -15,8 +15,10 @@ const dates = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', 
 /** How high a row is thought to be before it is drawn, in px, and how many are drawn beyond what is seen. */
 const ROW_PX = 72;
 const BEYOND = 4;
+/** So few are drawn all at once, so that the browser's own search finds them. */
+const MOST_AT_ONCE = 100;
 
-/** The songs as a table of which only what is seen is drawn, however many there are. */
+/** The songs as a table; of many only what is seen is drawn, however many there are. */
 export function SongTable(props: {
   readonly pages: SongPages;
   readonly total: number;
@@ -28,7 +30,7 @@ export function SongTable(props: {
   const rows = useWindowVirtualizer({
     count: total,
     estimateSize: () => ROW_PX,
-    overscan: BEYOND,
+    overscan: total <= MOST_AT_ONCE ? total : BEYOND,
     scrollMargin: body.current?.offsetTop ?? 0,
     // A song keeps its row's height where it is listed elsewhere.
     getItemKey: (index) => songAt(index)?.id ?? index,

@@ -96,7 +96,9 @@ export async function recordAll(
   const again = await record('a start after a kill, a few saves, a backup, and its end', null, (folder) =>
     serve(folder, () => saveOften(6), 'SIGTERM'),
   );
-  const backups = readdirSync(join(data, 'backups')).sort();
+  const backups = readdirSync(join(data, 'backups'))
+    .filter((name) => name.startsWith('library-'))
+    .sort();
   const oldest = join(data, 'backups', backups[0] ?? '');
   const there = await listSongs(data, port);
   const restore = await record('a backup brought back', [there, songsOf(oldest)], async (folder) => {

@@ -18,7 +18,7 @@ export type Helper = {
 
 /** Input of so many bytes or characters is worked on in less than a slice of time. */
 const SMALL = 40_000;
-const IDLE_MS = 30_000;
+const IDLE_MS = 5000;
 
 type Waiting = { readonly resolve: (output: never) => void; readonly reject: (error: Error) => void };
 

@@ -20,7 +20,7 @@ import { MIGRATIONS, templateFile } from '../../test-support/database-template.t
 import { plainTime } from '../../test-support/plain-time.ts';
 import { documentOf } from '../../test-support/stored-song.ts';
 import { LibraryError } from '../data-folder/library-error.ts';
-import { openLibrary } from '../data-folder/open-library.ts';
+import { type Library, openLibrary } from '../data-folder/open-library.ts';
 import { createDemoClass } from '../demo/demo-class.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
 import { INLINE_HELPER } from '../helper/helper.ts';
@@ -57,6 +57,19 @@ const emptyLibrary = (settings: () => unknown): LibrarySource => ({
     readRest: async () => ({ kind: 'golden-ladder-library', backupVersion: 2, classes: [], settings: settings() }),
   },
 });
+
+/** Ninety songs in a library, so that it counts as large. */
+async function fillLarge({ db }: Library) {
+  const { songs } = createServices(
+    db,
+    plainTime(() => NOW),
+  );
+  const ids: SongId[] = [];
+  for (let each = 0; each < 90; each += 1) {
+    ids.push((await songs.create(retitled(DEMO[each % 5], `Song ${each}`))).id);
+  }
+  return { songs, ids, source: { repository: createBackupRepository(db), helper: INLINE_HELPER } };
+}
 
 describe('backups', () => {
   test('are written whole, only when something changed, and bring every song back as it was', async () => {
@@ -103,15 +116,7 @@ describe('backups', () => {
   test('of a large library write what changed, and with the whole one before it bring back all', async () => {
     const [data, backups] = [join(root, 'large'), join(root, 'large', 'backups')];
     const library = await openLibrary(data, files);
-    const { songs } = createServices(
-      library.db,
-      plainTime(() => NOW),
-    );
-    const source = { repository: createBackupRepository(library.db), helper: INLINE_HELPER };
-    const ids: SongId[] = [];
-    for (let each = 0; each < 90; each += 1) {
-      ids.push((await songs.create(retitled(DEMO[each % 5], `Song ${each}`))).id);
-    }
+    const { songs, source, ids } = await fillLarge(library);
     const [first, second, third] = ids as [SongId, SongId, SongId];
     const whole = await writeBackup(source, backups, ranFor(0));
     expect(statSync(whole ?? '').size).toBeGreaterThan(1_000_000);
@@ -144,15 +149,7 @@ describe('backups', () => {
   test('of a large library are whole again after a day, or when much has changed; what is needed is not thinned', async () => {
     const folder = join(root, 'rounds');
     const library = await openLibrary(join(root, 'rounds-data'), files);
-    const { songs } = createServices(
-      library.db,
-      plainTime(() => NOW),
-    );
-    const source = { repository: createBackupRepository(library.db), helper: INLINE_HELPER };
-    const ids: SongId[] = [];
-    for (let each = 0; each < 90; each += 1) {
-      ids.push((await songs.create(retitled(DEMO[each % 5], `Song ${each}`))).id);
-    }
+    const { songs, source, ids } = await fillLarge(library);
     let revision = 1;
     for (let hour = 0; hour < 24 * 4; hour += 2) {
       await songs.save(ids[0] as SongId, { baseRevision: revision, document: newSong(`Hour ${hour}`) });

@@ -42,9 +42,11 @@ export async function writeSongsText(
   await write(`${toCanonicalJson({ ...rest, songs: [] }).slice(0, -SONGS_END.length)}\n`);
   let separator = '';
   let waiting: StoredBackupSong[] = [];
+  let characters = 0;
   const flush = async (): Promise<void> => {
     const songs = waiting;
     waiting = [];
+    characters = 0;
     for (const line of await toLines(songs, helper)) {
       await write(separator + line);
       separator = ',\n';
@@ -54,8 +56,9 @@ export async function writeSongsText(
   const isRead = await repository.eachSong(rows, async (song) => {
     if (isWanted(song)) {
       waiting.push(song);
+      characters += song.text.length;
     }
-    if (waiting.reduce((sum, { text }) => sum + text.length, 0) > BATCH) {
+    if (characters > BATCH) {
       await flush();
     }
   });

@@ -1,13 +1,13 @@
 import { afterEach, describe, expect, test } from 'vitest';
+import { longChart } from '../../../bench/long-chart.ts';
 import { newSong } from '../../core/song/new-song.ts';
-import { toLongChart } from '../../test-support/long-song.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { bodyOf } from '../../test-support/stored-song.ts';
 import { toAppError } from '../http/to-app-error.ts';
 import { prepareSong } from '../songs/prepared-song.ts';
 import { createHelper, INLINE_HELPER } from './helper.ts';
 
-const LONG = songFromChart(toLongChart(800));
+const LONG = songFromChart(longChart(800));
 const helper = createHelper();
 afterEach(() => helper.close());
 

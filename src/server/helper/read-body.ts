@@ -1,8 +1,7 @@
 /* Bodies of requests that hold a song, from their bytes to what is stored. */
-import { isUtf8 } from 'node:buffer';
 import { keepVersionSchema, parseCreateSong, saveSongSchema, type VersionReason } from '../../contract/api.ts';
 import { AppError } from '../http/app-error.ts';
-import { refuseExcess } from '../http/json-bounds.ts';
+import { refuseOddJson } from '../http/json-bounds.ts';
 import { type PreparedSong, prepareSong } from '../songs/prepared-song.ts';
 
 /** A body that creates a song. */
@@ -33,10 +32,7 @@ export function readVersionBody(bytes: Uint8Array): VersionBody {
 }
 
 function readJson(bytes: Uint8Array): unknown {
-  if (!isUtf8(bytes)) {
-    throw new AppError('invalid-input', 'The request is not valid UTF-8.');
-  }
-  refuseExcess(bytes);
+  refuseOddJson(bytes);
   try {
     return JSON.parse(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength).toString('utf8'));
   } catch {

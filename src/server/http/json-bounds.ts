@@ -2,6 +2,7 @@
  * What a body of JSON may hold, told from its bytes before it is parsed: parsed, deep nesting and millions of values take a hundred
  * times the room of their text.
  */
+import { isUtf8 } from 'node:buffer';
 import { AppError } from './app-error.ts';
 
 /** Deeper than any song or library nests, by far. */
@@ -16,6 +17,14 @@ const STEPS = Int8Array.from({ length: 256 }, (_, byte) =>
 );
 /** Bytes that begin a value, or part two of them: [ { and the comma. */
 const VALUES = Uint8Array.from({ length: 256 }, (_, byte) => (byte === 0x5b || byte === 0x7b || byte === 0x2c ? 1 : 0));
+
+/** Refuses bytes that are not the UTF-8 that JSON is written in, which would be changed without a word, or hold more than anything of ours. */
+export function refuseOddJson(body: Uint8Array): void {
+  if (!isUtf8(body)) {
+    throw new AppError('invalid-input', 'The request is not valid UTF-8.');
+  }
+  refuseExcess(body);
+}
 
 /** Refuses a body that nests deeper, or holds more values, than anything of this program. */
 export function refuseExcess(body: Uint8Array): void {

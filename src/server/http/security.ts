@@ -1,4 +1,3 @@
-import { isUtf8 } from 'node:buffer';
 import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import express, { type RequestHandler } from 'express';
@@ -6,7 +5,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Access } from '../sessions/access.ts';
 import { AppError } from './app-error.ts';
-import { refuseExcess } from './json-bounds.ts';
+import { refuseOddJson } from './json-bounds.ts';
 
 /** Gives every answer a fresh nonce, which alone lets its own scripts and styles run. */
 export const giveNonce: RequestHandler = (_request, response, next) => {
@@ -84,15 +83,7 @@ function foreign(): AppError {
 
 /** Reads bodies of JSON of at most so much ("6mb"), as they are: not packed, UTF-8, and within bounds. */
 export function readBodies(limit: string): RequestHandler {
-  return express.json({ limit, inflate: false, verify: refuseOtherEncodings });
-}
-
-/** Refuses bodies that are not the UTF-8 that JSON is written in, which would be changed without a word, or hold more than anything of ours. */
-function refuseOtherEncodings(_request: IncomingMessage, _response: ServerResponse, body: Buffer): void {
-  if (!isUtf8(body)) {
-    throw new AppError('invalid-input', 'The request is not valid UTF-8.');
-  }
-  refuseExcess(body);
+  return express.json({ limit, inflate: false, verify: (_request, _response, body) => refuseOddJson(body) });
 }
 
 function nameOf(address: string): string {

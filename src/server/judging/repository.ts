@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull, ne, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, ne, or, sql } from 'drizzle-orm';
 import type { SongJudgement } from '../../core/arrange/song-judgement.ts';
 import type { Database } from '../db/connect.ts';
 import { textOf } from '../db/json-text.ts';
@@ -70,18 +70,13 @@ export function createJudgementRepository(db: Database) {
       judgedWith: string,
       judgement: SongJudgement,
     ): Promise<void> {
-      const { chords, hasNoBarre, isAllOpen } = judgement;
-      const values = { contentHash, judgedWith, chords, shapes: [...judgement.shapes], hasNoBarre, isAllOpen };
-      const isThere = db.select({ id: songs.id }).from(songs).where(eq(songs.id, id));
-      await db
-        .update(songJudgements)
-        .set(values)
-        .where(and(eq(songJudgements.songId, id), inArray(songJudgements.songId, isThere)));
+      const { chords, shapes, hasNoBarre, isAllOpen } = judgement;
       await db.execute(sql`
         insert into song_judgements (song_id, content_hash, judged_with, chords, shapes, has_no_barre, is_all_open)
-        select id, ${contentHash}, ${judgedWith}, ${chords}, ${sql.param(values.shapes)}::text[], ${hasNoBarre}, ${isAllOpen}
+        select id, ${contentHash}, ${judgedWith}, ${chords}, ${sql.param([...shapes])}::text[], ${hasNoBarre}, ${isAllOpen}
         from songs where id = ${id}
-        on conflict (song_id) do nothing`);
+        on conflict (song_id) do update set content_hash = excluded.content_hash, judged_with = excluded.judged_with,
+          chords = excluded.chords, shapes = excluded.shapes, has_no_barre = excluded.has_no_barre, is_all_open = excluded.is_all_open`);
     },
   };
 }

@@ -1,9 +1,9 @@
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { longChart } from '../../../bench/long-chart.ts';
 import { openSongSchema } from '../../contract/api.ts';
 import { songListSchema } from '../../contract/song-list-schema.ts';
 import type { Pass, Section, SongDocument } from '../../core/song/document.ts';
-import { toLongChart } from '../../test-support/long-song.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { documentOf } from '../../test-support/stored-song.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
@@ -11,7 +11,7 @@ import { createDemoSongs } from '../demo/demo-songs.ts';
 
 /** A song of so many bars, a multiple of 40, made of one section over and over. */
 const songOfBars = (bars: number): SongDocument => {
-  const one = songFromChart(toLongChart(40));
+  const one = songFromChart(longChart(40));
   const [section] = one.map.sections;
   const [pass] = one.map.form;
   let nextId = 10_000;

@@ -69,6 +69,14 @@ export function createCoreWorker(startWorker: () => Port) {
     }
   };
 
+  /** Settles a job whose answer is not wanted any more; whether it was under way. */
+  const drop = (id: number): boolean => {
+    const job = waiting.get(id);
+    waiting.delete(id);
+    job?.reject(new JobDropped('The answer is not wanted any more.'));
+    return job !== undefined;
+  };
+
   const start = (): Port => {
     const started = startWorker();
     started.onmessage = listen;
@@ -97,12 +105,6 @@ export function createCoreWorker(startWorker: () => Port) {
       const requestId = lastId;
       port ??= start();
       const current = port;
-      const drop = (id: number): boolean => {
-        const job = waiting.get(id);
-        waiting.delete(id);
-        job?.reject(new JobDropped('The answer is not wanted any more.'));
-        return job !== undefined;
-      };
       for (const [id, { kind }] of waiting) {
         if (kind === request.kind) {
           drop(id);

@@ -20,11 +20,9 @@ export function useSongQuery(): {
 } {
   const [parameters, setParameters] = useSearchParams();
   const wanted = readWanted(parameters);
-  const { sort: _sort, ...narrowing } = wanted;
-  const { sort: _plain, ...plain } = EVERYTHING;
   return {
     wanted,
-    isNarrowed: JSON.stringify(narrowing) !== JSON.stringify(plain),
+    isNarrowed: Object.keys(parametersOf({ ...wanted, sort: EVERYTHING.sort })).length > 0,
     change: (change) => setParameters(parametersOf({ ...wanted, ...change }), { replace: true }),
     clear: () => setParameters(parametersOf({ ...EVERYTHING, sort: wanted.sort }), { replace: true }),
   };

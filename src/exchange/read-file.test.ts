@@ -80,7 +80,8 @@ describe('a file', () => {
     expect(file.ok && file.value.kind === 'song' && file.value.assumed).toContain(
       'Characters that cannot be stored were replaced.',
     );
-    expect(titleIn(read('x', SCORE.replace('Paper Boat', 'Paper&#0;Boat &amp; more')))).toContain('& more');
+    expect(titleIn(read('x', SCORE.replace('Paper Boat', 'Paper&#0;Boat &amp; more')))).toBe('Paper&#0;Boat & more');
+    expect(titleIn(read('x', SCORE.replace('Paper Boat', 'Paper&nbsp;Boat\u0001 & more')))).toContain('& more');
   });
 
   test.each([
@@ -95,7 +96,8 @@ describe('a file', () => {
     ['a song of the future', '{"formatVersion": 99}', 'newer Golden Ladder'],
     ['a broken song', '{"formatVersion": 3, "facts": {}}', 'a song that is damaged'],
     ['other XML', '<svg xmlns="http://www.w3.org/2000/svg"/>', 'no MusicXML score'],
-    ['torn XML', SCORE.slice(0, 3000), 'no well-formed XML'],
+    ['torn XML', SCORE.slice(0, 3000), 'no well-formed XML: 1'],
+    ['tags that cross', '<score-partwise>\n<part>\n</score-partwise></part>', 'no well-formed XML: 3:'],
     [
       'a score of notes',
       '<score-partwise><part id="P1"><measure number="1"/></part></score-partwise>',

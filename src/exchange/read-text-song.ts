@@ -1,4 +1,4 @@
-import { fillShapes, fingerPin } from '../core/arrange/part-shapes.ts';
+import { fillShapesInSteps, fingerPin } from '../core/arrange/part-shapes.ts';
 import type { Assumption } from '../core/formats/loose-chart/assumption.ts';
 import { sayAssumption } from '../core/formats/loose-chart/assumption-words.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
@@ -20,7 +20,8 @@ export function* readTextSong(text: string, source: FileSource): Steps<Result<Re
   const replaced = clean === text ? [] : [REPLACED];
   const strict = yield* partOfSteps(readChart(clean), 0, 0.4);
   if (isClean(strict)) {
-    return chartSong(strict, source, { format: 'text chart', assumed: replaced, left: [] });
+    const report: Report = { format: 'text chart', assumed: replaced, left: [] };
+    return yield* partOfSteps(chartSong(strict, source, report), 0.4, 1);
   }
   const reading = yield* partOfSteps(readLooseChart(clean), 0.4, 0.7);
   const loose = yield* partOfSteps(readChart(reading.text), 0.7, 0.9);
@@ -33,11 +34,12 @@ export function* readTextSong(text: string, source: FileSource): Steps<Result<Re
     );
   }
   const isLeftOut = ({ chosen }: Assumption): boolean => chosen === 'left-out';
-  return chartSong(loose, source, {
+  const report: Report = {
     format: 'loose chart',
     assumed: [...replaced, ...reading.assumptions.filter((each) => !isLeftOut(each)).map(say)],
     left: reading.assumptions.filter(isLeftOut).map(say),
-  });
+  };
+  return yield* partOfSteps(chartSong(loose, source, report), 0.9, 1);
 }
 
 /** "Words under chords (lines 3, 7: “…”): the first five words stay as a cue." */
@@ -48,7 +50,11 @@ function say(assumption: Assumption): string {
 
 type Report = Pick<ReadSong, 'format' | 'assumed' | 'left'>;
 
-function chartSong(parsed: ParsedChart, { title, planner }: FileSource, report: Report): Result<ReadSong, Refusal> {
+function* chartSong(
+  parsed: ParsedChart,
+  { title, planner }: FileSource,
+  report: Report,
+): Steps<Result<ReadSong, Refusal>> {
   const applied = applyCommand(newSong(title), {
     kind: 'apply-chart',
     chart: parsed.chart,
@@ -59,7 +65,8 @@ function chartSong(parsed: ParsedChart, { title, planner }: FileSource, report: 
     return err('It cannot be made into a song.');
   }
   const { document } = applied.value;
+  yield { share: 0.3 };
   return document.map.sections.length === 0
     ? err('It holds no chords.')
-    : checkedSong(fillShapes(document, planner), report);
+    : checkedSong(yield* partOfSteps(fillShapesInSteps(document, planner), 0.3, 0.9), report);
 }

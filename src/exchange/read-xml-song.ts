@@ -3,31 +3,28 @@ import { sayFindings } from '../core/formats/musicxml/finding-words.ts';
 import { type ReadScore, readScore } from '../core/formats/musicxml/read-score.ts';
 import { toScoreSong } from '../core/formats/musicxml/score-song.ts';
 import { err, type Result } from '../core/kernel/result.ts';
-import type { Steps } from '../core/kernel/steps.ts';
+import { partOfSteps, type Steps } from '../core/kernel/steps.ts';
 import { NEW_SONG_SIZE } from '../core/song/song-limits.ts';
 import { decodeXml } from './decode-xml.ts';
+import { MOST_MARKUP, parseXmlInSteps } from './parse-xml.ts';
 import { checkedSong, type FileSource, REPLACED, type ReadSong, type Refusal, storable } from './read-song.ts';
-import { MOST_MARKUP, parseXml } from './xml-text.ts';
 
 /** Reads MusicXML from the bytes of its text. */
 export function* readXmlSong(bytes: Uint8Array, { title, planner }: FileSource): Steps<Result<ReadSong, Refusal>> {
   const text = decodeXml(bytes);
-  yield { share: 0.1 };
-  const parsed = parseXml(storable(text));
+  const parsed = yield* partOfSteps(parseXmlInSteps(storable(text)), 0.1, 0.5);
   if (!parsed.ok) {
     const { error } = parsed;
     return err(
       error.kind === 'not-xml' ? `It is no well-formed XML: ${error.detail.slice(0, 200)}` : XML_WORDS[error.kind],
     );
   }
-  yield { share: 0.5 };
-  const read = readScore(parsed.value);
+  const read = yield* partOfSteps(readScore(parsed.value), 0.5, 0.7);
   const refusal = refusalOf(parsed.value.name, read);
   if (read === null || refusal !== null) {
     return err(refusal ?? NO_SCORE);
   }
-  yield { share: 0.7 };
-  const song = toScoreSong(read, title, planner);
+  const song = yield* partOfSteps(toScoreSong(read, title, planner), 0.7, 0.9);
   yield { share: 0.9 };
   const pinned = song.pinnedShapes;
   const assumed = [

@@ -8,7 +8,7 @@ import { unzipSync } from 'fflate';
 import { childOf, childrenOf } from '../core/formats/musicxml/xml-node.ts';
 import { err, ok, type Result } from '../core/kernel/result.ts';
 import { decodeXml } from './decode-xml.ts';
-import { parseXml } from './xml-text.ts';
+import { parseXml } from './parse-xml.ts';
 
 /** Why an archive gave no score. */
 export type UnpackError =

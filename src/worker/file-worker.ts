@@ -28,23 +28,23 @@ async function read(file: File, planner: Planner): Promise<Result<ReadFile, stri
     return known;
   }
   const steps = readFileInSteps(file.name, await fetchBytes(file), planner);
+  let startedAt = performance.now();
   let step = steps.next();
   while (step.done !== true) {
     tell(FETCHING + step.value.share * (1 - FETCHING));
-    // A worker that is ended stops where it waits; while it works, a browser gives it two seconds.
-    await pause();
+    await rest(performance.now() - startedAt);
+    startedAt = performance.now();
     step = steps.next();
   }
   return step.value;
 }
 
-const channel = new MessageChannel();
-
-function pause(): Promise<void> {
-  return new Promise((resolve) => {
-    channel.port1.onmessage = () => resolve();
-    channel.port2.postMessage(null);
-  });
+/**
+ * Waits as long as was worked, so that a file takes at most half of a processor from the planner, of this page or another. A worker that
+ * is ended stops where it rests; while it works, a browser gives it two seconds.
+ */
+function rest(workedMs: number): Promise<void> {
+  return new Promise((resolve) => setTimeout(resolve, workedMs));
 }
 
 async function fetchBytes(file: File): Promise<Uint8Array> {

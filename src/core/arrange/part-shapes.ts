@@ -1,6 +1,7 @@
 import { type ChordSymbol, formatChordSymbol, isSameChord } from '../harmony/chord-symbol.ts';
 import { isEqual } from '../kernel/equal.ts';
 import { range, uniqueBy } from '../kernel/list.ts';
+import { partOfSteps, runSteps, type Steps } from '../kernel/steps.ts';
 import { AVERAGE_HAND, type Hand } from '../shapes/hand.ts';
 import { findFingering, type Instrument } from '../shapes/rank-shapes.ts';
 import { soundsOnly } from '../shapes/sounding.ts';
@@ -11,7 +12,7 @@ import { changePart } from '../song/parts.ts';
 import { writtenBarsOf } from '../song/pass-lines.ts';
 import { songKeysOf } from '../song/song-keys.ts';
 import { fingeringOf } from './candidates.ts';
-import { toSetupPlace } from './chord-options.ts';
+import { listChordOptions, toSetupPlace } from './chord-options.ts';
 import type { Planner, Pupils } from './planner.ts';
 import { PLAIN_QUESTION, type SetupQuestion } from './setup-question.ts';
 import { solveSetup } from './setup-solution.ts';
@@ -30,17 +31,30 @@ export function findStoredShape(part: Part, shapeChord: ChordSymbol): StoredShap
 
 /** The document with a stored shape for every chord of every part, as far as one is found. */
 export function fillShapes(document: SongDocument, planner: Planner): SongDocument {
-  const chords = uniqueBy(chordsOfBars(writtenBarsOf(document)), formatChordSymbol);
-  const parts = document.arrangements.flatMap((arrangement) => arrangement.parts);
-  return parts.reduce(
-    (current, { id }) => changePart(current, id, (part) => fillPart(document, part, chords, planner)),
-    document,
-  );
+  return runSteps(fillShapesInSteps(document, planner));
 }
 
-function fillPart(document: SongDocument, part: Part, sounding: readonly ChordSymbol[], planner: Planner): Part {
+/** The same, in steps: a chord's shapes are looked for in each. */
+export function* fillShapesInSteps(document: SongDocument, planner: Planner): Steps<SongDocument> {
+  const chords = uniqueBy(chordsOfBars(writtenBarsOf(document)), formatChordSymbol);
+  const parts = document.arrangements.flatMap((arrangement) => arrangement.parts);
+  let filled = document;
+  for (const [index, part] of parts.entries()) {
+    const work = fillPart(document, part, chords, planner);
+    const own = yield* partOfSteps(work, index / parts.length, (index + 1) / parts.length);
+    filled = changePart(filled, part.id, () => own);
+  }
+  return filled;
+}
+
+function* fillPart(
+  document: SongDocument,
+  part: Part,
+  sounding: readonly ChordSymbol[],
+  planner: Planner,
+): Steps<Part> {
   const { kept, missing } = sortShapes(document, part, sounding);
-  const added = missing.length === 0 ? [] : acceptShapes(document, { ...part, shapes: kept }, missing, planner);
+  const added = missing.length === 0 ? [] : yield* acceptShapes(document, { ...part, shapes: kept }, missing, planner);
   return added.length === 0 && kept.length === part.shapes.length ? part : { ...part, shapes: [...kept, ...added] };
 }
 
@@ -99,15 +113,20 @@ function isForbidden({ chord, fingering }: StoredShape, { wishes }: Part): boole
 }
 
 /** The shapes that suit the song best where the part stands, for chords without one; those it has stay as they are. */
-function acceptShapes(
+function* acceptShapes(
   document: SongDocument,
   part: Part,
   missing: readonly ChordSymbol[],
   planner: Planner,
-): readonly StoredShape[] {
+): Steps<readonly StoredShape[]> {
   const problem = toSongProblem(document, part);
   const question = questionOf(part, planner);
   const place = toSetupPlace(problem.key, part.setup, 0);
+  for (const [index, { chord }] of problem.chords.entries()) {
+    // The memory keeps what is found here for the solution.
+    listChordOptions(chord, problem.key, place, { question, memory: planner.memory });
+    yield { share: index / problem.chords.length };
+  }
   const solution =
     solveSetup(problem, place, question, planner.memory) ??
     solveSetup(problem, place, { ...question, pins: [] }, planner.memory);

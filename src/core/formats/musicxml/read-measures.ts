@@ -2,6 +2,7 @@
  * The measures of one part of a MusicXML file, with the time of everything in them worked out: notes move on, backup and forward move back
  * and forth, notes of one chord stay. Ticks are the song's own; a file's divisions are rounded to them.
  */
+import type { Steps } from '../../kernel/steps.ts';
 import { QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { childOf, childrenOf, numberAt, type XmlNode } from './xml-node.ts';
 
@@ -19,16 +20,30 @@ export type TimedMeasure = {
 /** Longest note that is believed, in quarters. */
 const MOST_QUARTERS = 1000;
 
+/** Elements that are timed between two steps: some milliseconds of work. */
+const ELEMENTS_OF_STEP = 5000;
+
 /** Times the measures of a part. */
-export function timeMeasures(part: XmlNode): readonly TimedMeasure[] {
+export function* timeMeasures(part: XmlNode): Steps<readonly TimedMeasure[]> {
+  const timed: TimedMeasure[] = [];
+  const measures = childrenOf(part, 'measure');
   let divisions = 1;
-  return childrenOf(part, 'measure').map((measure, index) => {
-    const clock = measure.children.reduce(advance, { divisions, tick: 0, chordTick: 0, reach: 0, events: [] });
+  let count = 0;
+  for (const [index, { attributes, children }] of measures.entries()) {
+    let clock: Clock = { divisions, tick: 0, chordTick: 0, reach: 0, events: [] };
+    for (const node of children) {
+      clock = advance(clock, node);
+      count += 1;
+      if (count % ELEMENTS_OF_STEP === 0) {
+        yield { share: index / measures.length };
+      }
+    }
     divisions = clock.divisions;
-    const { attributes } = measure;
     const number = attributes['number'] ?? String(index + 1);
-    return { number, isImplicit: attributes['implicit'] === 'yes', lengthTicks: clock.reach, events: clock.events };
-  });
+    const isImplicit = attributes['implicit'] === 'yes';
+    timed.push({ number, isImplicit, lengthTicks: clock.reach, events: clock.events });
+  }
+  return timed;
 }
 
 /** Where a reader stands in a measure; `chordTick` is where the note before began. */

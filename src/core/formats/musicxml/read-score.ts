@@ -3,6 +3,7 @@
  * section marks and words. Notes of a melody are not a song's map and are counted as left.
  */
 import { range, uniqueBy } from '../../kernel/list.ts';
+import { partOfSteps, type Steps } from '../../kernel/steps.ts';
 import { barTicks } from '../../rhythm/metre.ts';
 import type { ScoreFinding } from './finding.ts';
 import { readKey, readMetre, readTempo, readTuning } from './read-attributes.ts';
@@ -18,27 +19,26 @@ export type ReadScore = {
   readonly findings: readonly ScoreFinding[];
 };
 
-/** Reads a score-partwise document; null where it is none, or has no measure. */
-export function readScore(root: XmlNode): ReadScore | null {
+/** Measures that are read between two steps. */
+const MEASURES_OF_STEP = 50;
+
+/** Reads a score-partwise document, in steps; null where it is none, or has no measure. */
+export function* readScore(root: XmlNode): Steps<ReadScore | null> {
   const parts = root.name === 'score-partwise' ? childrenOf(root, 'part') : [];
   const main = parts.find(hasHarmony) ?? parts[0];
   if (main === undefined || childrenOf(main, 'measure').length === 0) {
     return null;
   }
-  const measures = timeMeasures(main);
+  const measures = yield* partOfSteps(timeMeasures(main), 0, 0.4);
   const sung = hasLyrics(main) ? main : (parts.find(hasLyrics) ?? main);
-  const sungMeasures = sung === main ? measures : timeMeasures(sung);
+  const sungMeasures = sung === main ? measures : yield* partOfSteps(timeMeasures(sung), 0.4, 0.5);
   const nameOf = (part: XmlNode): string => {
     const entry = childrenOf(childOf(root, 'part-list'), 'score-part').find(
       ({ attributes }) => attributes['id'] === part.attributes['id'],
     );
     return textAt(entry ?? null, 'part-name');
   };
-  let state: Running = { isSame: false, metre: null };
-  const read = measures.map((measure, index) => {
-    state = { isSame: repeatsAfter(measure, state.isSame), metre: metreOf(measure) ?? state.metre };
-    return readMeasure(measure, sungMeasures[index] ?? measure, { ...state, isFirst: index === 0 });
-  });
+  const read = yield* partOfSteps(readMeasures(measures, sungMeasures), 0.5, 0.9);
   const details = measures.flatMap(({ events }) => eventsOf(events, 'attributes')).map(({ node }) => node);
   const others = parts.filter((part) => part !== main && part !== sung).map(nameOf);
   return {
@@ -98,6 +98,20 @@ function repeatsAfter({ events }: TimedMeasure, isRepeating: boolean): boolean {
     childrenOf(node, 'measure-style').flatMap((style) => childrenOf(style, 'measure-repeat')),
   );
   return signs.reduce((_, { attributes }) => attributes['type'] === 'start', isRepeating);
+}
+
+/** Reads measures whose words may stand in another part, in steps. */
+function* readMeasures(measures: readonly TimedMeasure[], sung: readonly TimedMeasure[]): Steps<readonly Read[]> {
+  const read: Read[] = [];
+  let state: Running = { isSame: false, metre: null };
+  for (const [index, measure] of measures.entries()) {
+    state = { isSame: repeatsAfter(measure, state.isSame), metre: metreOf(measure) ?? state.metre };
+    read.push(readMeasure(measure, sung[index] ?? measure, { ...state, isFirst: index === 0 }));
+    if (index % MEASURES_OF_STEP === 0) {
+      yield { share: index / measures.length };
+    }
+  }
+  return read;
 }
 
 type Read = { readonly measure: ScoreMeasure; readonly findings: readonly ScoreFinding[] };

@@ -1,9 +1,10 @@
 /* A score as a song: its chart applied to an empty document, its shapes pinned where they sound their chords, its syllables under their slots. */
-import { fillShapes, fingerPin } from '../../arrange/part-shapes.ts';
+import { fillShapesInSteps, fingerPin } from '../../arrange/part-shapes.ts';
 import type { Planner } from '../../arrange/planner.ts';
 import { toShapeKey } from '../../fretboard/capo.ts';
 import { formatChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
 import { transposeChord } from '../../harmony/spelling.ts';
+import { partOfSteps, type Steps } from '../../kernel/steps.ts';
 import type { Fingering } from '../../shapes/shape.ts';
 import { soundsOnly } from '../../shapes/sounding.ts';
 import { applyChart } from '../../song/apply-chart.ts';
@@ -25,11 +26,13 @@ export type ScoreSong = {
   readonly pinnedShapes: number;
 };
 
-/** Makes a song of a score; `name` is its title where the score has none. */
-export function toScoreSong(read: ReadScore, name: string, planner: Planner): ScoreSong {
+/** Makes a song of a score, in steps; `name` is its title where the score has none. */
+export function* toScoreSong(read: ReadScore, name: string, planner: Planner): Steps<ScoreSong> {
   const made = toScoreChart(read);
+  yield { share: 0.1 };
   const { chart } = made;
   const applied = applyChart(newSong(name), chart, { unreadHeaders: [], fingerPin }).document;
+  yield { share: 0.3 };
   const { pins, findings } = listPins(made, applied);
   const own = new Map(pins.map(({ pin, fingering }) => [pin, fingering]));
   const pinned =
@@ -48,7 +51,8 @@ export function toScoreSong(read: ReadScore, name: string, planner: Planner): Sc
             },
           },
         ).document;
-  const filled = fillShapes(withSyllables(pinned, made), planner);
+  yield { share: 0.5 };
+  const filled = yield* partOfSteps(fillShapesInSteps(withSyllables(pinned, made), planner), 0.5, 1);
   return {
     document: filled,
     findings: [...made.findings, ...findings],

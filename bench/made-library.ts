@@ -20,7 +20,7 @@ const SECOND = ['Road', 'Window', 'Orchard', 'Ledger', 'Weather', 'Kitchen', 'Br
 const TAGS = ['first term', 'campfire', 'duets', 'spring concert'];
 
 /** An invented title; the number makes it one of its kind. */
-export function inventedTitle(index: number): string {
+function inventedTitle(index: number): string {
   return `${itemAt(FIRST, index % 10)} ${itemAt(SECOND, Math.floor(index / 10) % 10)} ${index}`;
 }
 

@@ -9,7 +9,7 @@ import type { FromFileWorker, ToFileWorker } from './messages-file.ts';
 const FETCHING = 0.2;
 const START_BYTES = 4000;
 /** Progress is told no oftener than so, in ms. */
-const TELL_MS = 40;
+const TELL_MS = 100;
 
 const memory = createPlanMemory();
 let toldAt = 0;
@@ -40,11 +40,11 @@ async function read(file: File, planner: Planner): Promise<Result<ReadFile, stri
 }
 
 /**
- * Waits as long as was worked, so that a file takes at most half of a processor from the planner, of this page or another. A worker that
+ * Waits twice as long as was worked, so that a file takes a third of a processor from the planner, of this page or another. A worker that
  * is ended stops where it rests; while it works, a browser gives it two seconds.
  */
 function rest(workedMs: number): Promise<void> {
-  return new Promise((resolve) => setTimeout(resolve, workedMs));
+  return new Promise((resolve) => setTimeout(resolve, 2 * workedMs));
 }
 
 async function fetchBytes(file: File): Promise<Uint8Array> {

@@ -40,6 +40,7 @@ export function SongFinder(props: { readonly query: ReturnType<typeof useSongQue
     refetchInterval: ({ state }) => ((state.data?.unjudged ?? 0) > 0 ? LOOK_AGAIN_MS : false),
   });
   useListedAgain(choices.data?.unjudged);
+  const [isOpen, setOpen] = useState(isNarrowed && wanted.words === '');
   return (
     <Frame role="search" aria-label="Songs">
       <div>
@@ -53,9 +54,9 @@ export function SongFinder(props: { readonly query: ReturnType<typeof useSongQue
         )}
       </div>
       {choices.data !== undefined && (
-        <details open={isNarrowed && wanted.words === ''}>
+        <details open={isOpen} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
           <summary>Narrow down</summary>
-          <Narrowing wanted={wanted} change={change} choices={choices.data} />
+          {isOpen && <Narrowing wanted={wanted} change={change} choices={choices.data} />}
         </details>
       )}
     </Frame>

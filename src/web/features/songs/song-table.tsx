@@ -32,6 +32,8 @@ export function SongTable(props: {
     estimateSize: () => ROW_PX,
     overscan: total <= MOST_AT_ONCE ? total : BEYOND,
     scrollMargin: body.current?.offsetTop ?? 0,
+    // Rows may come a moment after the wheel; scrolling itself never waits for them.
+    useFlushSync: false,
     // A song keeps its row's height where it is listed elsewhere.
     getItemKey: (index) => songAt(index)?.id ?? index,
   });

@@ -7,6 +7,8 @@ const PATIENCE = { testTimeout: HANGS_AFTER_MS, hookTimeout: HANGS_AFTER_MS };
 
 export default defineConfig({
   test: {
+    // By itself, the runner leaves a core to whoever looks on.
+    maxWorkers: '100%',
     projects: [
       {
         test: {

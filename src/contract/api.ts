@@ -3,7 +3,7 @@ import * as z from 'zod';
 import type { ChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { isQuality } from '../core/harmony/quality.ts';
 import { isNoteName } from '../core/pitch/note-name.ts';
-import type { SongChange } from '../core/song/changes.ts';
+import { PART_CHANGES, PLAIN_CHANGES, SECTION_CHANGES, type SongChange } from '../core/song/changes.ts';
 import type { Facts } from '../core/song/document.ts';
 import { SONG_LIMITS } from '../core/song/song-limits.ts';
 import { loadDocument } from './load-document.ts';
@@ -63,16 +63,16 @@ const chordSchema: z.ZodType<ChordSymbol> = z.object({
   quality: z.custom<ChordSymbol['quality']>((value) => typeof value === 'string' && isQuality(value)),
   bass: noteName.nullable(),
 });
-const sectionKinds = z.enum(['section-added', 'section-removed', 'section-changed']);
-const songChangeSchema: z.ZodType<SongChange> = z.union([
+/** A difference between two versions; its kinds are those that the core finds. */
+export const songChangeSchema: z.ZodType<SongChange> = z.union([
   z.object({ kind: z.literal('fact'), fact: z.custom<keyof Facts>((value) => typeof value === 'string') }),
-  z.object({ kind: sectionKinds, name: z.string(), bars: z.int() }),
+  z.object({ kind: z.enum(SECTION_CHANGES), name: z.string(), bars: z.int() }),
   z.object({ kind: z.literal('section-renamed'), from: z.string(), to: z.string() }),
-  z.object({ kind: z.enum(['form', 'draft']) }),
+  z.object({ kind: z.enum(PLAIN_CHANGES) }),
   z.object({ kind: z.literal('capo'), part: z.string(), from: z.int(), to: z.int() }),
   z.object({ kind: z.literal('tuning'), part: z.string(), from: z.string(), to: z.string() }),
   z.object({ kind: z.literal('shapes'), part: z.string(), chords: z.array(chordSchema) }),
-  z.object({ kind: z.enum(['part-added', 'part-removed', 'part-changed']), part: z.string() }),
+  z.object({ kind: z.enum(PART_CHANGES), part: z.string() }),
 ]);
 
 /** A kept version in the list: `changes` lead from it to the next newer one; null where one of them cannot be read. */

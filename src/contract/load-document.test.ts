@@ -8,6 +8,7 @@ import { listPlayedBars } from '../core/song/played-bars.ts';
 import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { arbitraryChart } from '../test-support/arbitrary-chart.ts';
 import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
+import { runs } from '../test-support/runs.ts';
 import { loadDocument } from './load-document.ts';
 
 const SONG = songFromChart(
@@ -41,7 +42,7 @@ describe('a saved song', () => {
         const song = songFromValue(chart);
         expect(loadDocument(JSON.parse(JSON.stringify(song)))).toEqual({ ok: true, value: song });
       }),
-      { numRuns: 500, seed: 9 },
+      { numRuns: runs(500), seed: 9 },
     );
   });
 

@@ -5,6 +5,7 @@ import { toMapTable, toShapeTable } from '../core/formats/csv/song-rows.ts';
 import { mainPartOf } from '../core/song/parts.ts';
 import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { songFromChart } from '../test-support/read-chart.ts';
+import { runs } from '../test-support/runs.ts';
 import { toCsvText } from './csv-text.ts';
 
 describe('comma-separated values', () => {
@@ -38,7 +39,7 @@ describe('comma-separated values', () => {
       fc.property(fc.array(fc.array(cell, { minLength: 2, maxLength: 4 }), { minLength: 1, maxLength: 5 }), (table) => {
         expect(Papa.parse(toCsvText(table).slice(0, -2), { newline: '\r\n', delimiter: ',' }).data).toEqual(table);
       }),
-      { numRuns: 500, seed: 11 },
+      { numRuns: runs(500), seed: 11 },
     );
   });
 });

@@ -25,6 +25,7 @@ import { soundingKeyOf } from '../core/song/song-keys.ts';
 import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { arbitraryChart, arbitraryChord } from '../test-support/arbitrary-chart.ts';
 import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
+import { runs } from '../test-support/runs.ts';
 import { toMusicXmlText } from './musicxml-text.ts';
 import { packScore } from './pack-score.ts';
 import { parseXml } from './parse-xml.ts';
@@ -82,7 +83,7 @@ function carriedBy(song: SongDocument) {
 }
 
 const randomSongs = (count: number, seed: number): readonly SongDocument[] =>
-  fc.sample(arbitraryChart, { numRuns: count, seed }).flatMap((chart) => {
+  fc.sample(arbitraryChart, { numRuns: runs(count), seed }).flatMap((chart) => {
     const song = songFromValue(chart);
     return listPlayedBars(withoutLeftOut(song)).some(({ slots }) => slots.some(({ chord }) => chord !== null))
       ? [song]
@@ -160,7 +161,7 @@ describe('chord kinds', () => {
     }
     fc.assert(
       fc.property(arbitraryChord, ({ quality }) => readChordKind(toChordKind(quality), quality)?.quality === quality),
-      { numRuns: 2000, seed: 8 },
+      { numRuns: runs(2000), seed: 8 },
     );
   });
 });
@@ -197,9 +198,9 @@ function harmonyMeant({ chord, fingering }: ScoreHarmony) {
 describe('MusicXML', () => {
   const demo = createDemoSongs();
 
-  test('of the demo songs and of 300 random songs is valid by the schema', async () => {
+  test('of the demo songs and of random songs is valid by the schema', async () => {
     const texts = [...demo, ...randomSongs(430, 4)].map(textOf);
-    expect(texts.length).toBeGreaterThan(300);
+    expect(texts.length).toBeGreaterThan(runs(300));
     expect(await schemaErrors(texts)).toEqual([]);
     // The check itself sees a fault.
     expect(await schemaErrors([itemAt(texts, 0).replace('<divisions>', '<divisionz>')])).not.toEqual([]);
@@ -247,9 +248,9 @@ describe('MusicXML', () => {
     },
   );
 
-  test('of 300 random songs comes back as the same bars', () => {
+  test('of random songs comes back as the same bars', () => {
     const songs = randomSongs(430, 11);
-    expect(songs.length).toBeGreaterThan(300);
+    expect(songs.length).toBeGreaterThan(runs(300));
     for (const song of songs) {
       expect(carriedBy(readBack(bytesOf(textOf(song))))).toEqual(carriedBy(song));
     }

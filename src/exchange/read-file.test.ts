@@ -11,6 +11,7 @@ import { itemAt } from '../core/kernel/list.ts';
 import { mainPartOf } from '../core/song/parts.ts';
 import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { songFromChart } from '../test-support/read-chart.ts';
+import { runs } from '../test-support/runs.ts';
 import { toMusicXmlText } from './musicxml-text.ts';
 import { packScore } from './pack-score.ts';
 import { MOST_FILE_BYTES, readFile } from './read-file.ts';
@@ -218,7 +219,7 @@ function mutate(bytes: Uint8Array, seed: number): Uint8Array {
   return Uint8Array.from(changed);
 }
 
-describe('10,000 mutated files', () => {
+describe('mutated files', () => {
   const TINY = songFromChart('title: x\nkey: G\ncapo: 2\n\nVerse:\n| G | D | x2\n"rain" / "on"\n');
   const tinyScore = toMusicXmlText(toScore(TINY, mainPartOf(TINY)));
   test.each([
@@ -229,7 +230,7 @@ describe('10,000 mutated files', () => {
     ['JSON', new TextEncoder().encode(toCanonicalJson(TINY))],
     ['library JSON', new TextEncoder().encode(LIBRARY)],
   ])('of %s are each read as a sound song or refused with a sentence', (_, bytes) => {
-    const files = Array.from({ length: 10_000 }, (_each, seed) => readFile('x', mutate(bytes, seed), planner));
+    const files = Array.from({ length: runs(10_000) }, (_each, seed) => readFile('x', mutate(bytes, seed), planner));
     const songs = files.flatMap((file) => (file.ok && file.value.kind === 'song' ? [file.value.document] : []));
     expect(songs.filter((_each, index) => index % 20 === 0).every((song) => loadDocument(song).ok)).toBe(true);
     expect(files.filter((file) => !file.ok && file.error.length < 8)).toEqual([]);
@@ -242,7 +243,7 @@ describe('10,000 mutated files', () => {
         const file = readFile('x', bytes, planner);
         return file.ok || file.error.length > 8;
       }),
-      { numRuns: 3000, seed: 5 },
+      { numRuns: runs(3000), seed: 5 },
     );
   });
 });

@@ -34,7 +34,7 @@ export type ServiceMeans = {
   readonly helper?: Helper;
   /** Reads files with whole libraries. */
   readonly reader?: LibraryReader;
-  /** Called when songs were changed. */
+  /** Called when songs were changed, or settings that they are judged by. */
   readonly onChange?: () => void;
 };
 
@@ -64,7 +64,7 @@ export function createServices(
   return {
     versions,
     songs,
-    settings: createSettingsService(createSettingsRepository(db)),
+    settings: createSettingsService(createSettingsRepository(db), onChange),
     classes: createClassService(createClassRepository(db), time.now),
     library: createLibraryService(db, { ...means, keep: backups.keep, reader }),
     recovery: createRecoveryService(createRecoveryRepository(db), songs, backups.source, time),

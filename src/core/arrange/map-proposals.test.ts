@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { songFromChart } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import { formatChart } from '../formats/text-chart/format-chart.ts';
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
 import { range, sumOf } from '../kernel/list.ts';
@@ -83,7 +84,7 @@ test('the shortest way to write a section is that of trying every way', () => {
       const lines = texts.map((bars) => ({ rounds: [bars], note: '' }));
       expect(sumOf(groupRounds(lines), costOf)).toBe(cheapestOf(lines));
     }),
-    { numRuns: 500, seed: 5 },
+    { numRuns: runs(500), seed: 5 },
   );
 });
 
@@ -118,7 +119,7 @@ test('the block that comes again is the one that saves the most, of all blocks t
     fc.property(arbitraryLines, (lines) => {
       expect(findBestBlock(lines, () => true)?.savedBars ?? 0).toBe(mostSaved(lines));
     }),
-    { numRuns: 500, seed: 5 },
+    { numRuns: runs(500), seed: 5 },
   );
 });
 
@@ -135,7 +136,7 @@ test('suggested sections cover every line once, and pieces of one name are alike
         expect(barsOf(piece).filter((bar, index) => bar !== barsOf(first)[index]).length).toBeLessThanOrEqual(1);
       }
     }),
-    { numRuns: 500, seed: 5 },
+    { numRuns: runs(500), seed: 5 },
   );
 });
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { songFromChart } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import { STANDARD_TUNING } from '../fretboard/tuning.ts';
 import { itemAt } from '../kernel/list.ts';
 import { runSteps } from '../kernel/steps.ts';
@@ -56,7 +57,7 @@ describe('ornaments in the choice of a setup', () => {
           expect(cost - (bare.get(capoFret) ?? 0) >= 0.8).toBe(isLost);
         }
       }),
-      { numRuns: 40, seed: 21 },
+      { numRuns: runs(40), seed: 21 },
     );
   });
 
@@ -86,7 +87,7 @@ describe('ornaments in the choice of a setup', () => {
         const place = here === undefined ? null : placeOrnament(here, ornamentNeckOf(after));
         expect(place).toEqual({ kind: 'placed', notes: ornament.notes, isMoved: false, stopped: [] });
       }),
-      { numRuns: 200, seed: 22 },
+      { numRuns: runs(200), seed: 22 },
     );
   });
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { createDemoSongs } from '../../server/demo/demo-songs.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import { soundingMidi } from '../fretboard/capo.ts';
 import { STANDARD_TUNING, TUNINGS, type Tuning } from '../fretboard/tuning.ts';
 import { itemAt, range } from '../kernel/list.ts';
@@ -120,7 +121,7 @@ describe('an ornament behind another capo or in another tuning', () => {
           }
         },
       ),
-      { numRuns: 1000, seed: 3 },
+      { numRuns: runs(1000), seed: 3 },
     );
   });
 
@@ -131,7 +132,7 @@ describe('an ornament behind another capo or in another tuning', () => {
         const place = placeOrnament({ kind: 'riff', notes, openMidi: neck.openMidi }, neck);
         expect(place).toEqual({ kind: 'placed', notes, isMoved: false, stopped: [] });
       }),
-      { numRuns: 300, seed: 4 },
+      { numRuns: runs(300), seed: 4 },
     );
   });
 
@@ -146,7 +147,7 @@ describe('an ornament behind another capo or in another tuning', () => {
         );
         expect(place.kind === 'placed').toBe(reachable);
       }),
-      { numRuns: 500, seed: 5 },
+      { numRuns: runs(500), seed: 5 },
     );
   });
 });

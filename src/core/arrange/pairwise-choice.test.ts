@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { runs } from '../../test-support/runs.ts';
 import { type ChoiceCosts, chooseGreedily, choosePairwise, listNeighbours } from './pairwise-choice.ts';
 import { findCheapestPath } from './shape-path.ts';
 
@@ -54,7 +55,7 @@ test('the choice for pairs is as cheap as trying every choice, and says so', () 
       expect(costOf(costs, best.chosen)).toBeCloseTo(best.cost, 6);
       expect(greedyCost(costs)).toBeGreaterThanOrEqual(least - 1e-6);
     }),
-    { numRuns: 500, seed: 12 },
+    { numRuns: runs(500), seed: 12 },
   );
 });
 
@@ -98,6 +99,6 @@ test('the path along a chain is as cheap as trying every path', () => {
       expect(path.cost).toBeCloseTo(Math.min(...allChoices(options).map(whole)), 6);
       expect(whole(path.chosen)).toBeCloseTo(path.cost, 6);
     }),
-    { numRuns: 300, seed: 3 },
+    { numRuns: runs(300), seed: 3 },
   );
 });

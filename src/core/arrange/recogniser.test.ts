@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { songFromValue } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import { parseChart } from '../formats/text-chart/parse-chart.ts';
 import { formatFinding } from '../page/finding-words.ts';
 import { type Finding, recognise } from './recogniser.ts';
@@ -98,7 +99,7 @@ test('finds what trying every pair of lines finds, and nothing else', () => {
         });
       });
     }),
-    { numRuns: 400, seed: 21 },
+    { numRuns: runs(400), seed: 21 },
   );
 });
 

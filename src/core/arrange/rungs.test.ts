@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { createDemoSongs } from '../../server/demo/demo-songs.ts';
 import { chordOf } from '../../test-support/read.ts';
 import { songFromChart, songFromValue } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import { parseChart } from '../formats/text-chart/parse-chart.ts';
 import { STANDARD_TUNING } from '../fretboard/tuning.ts';
 import { formatChordSymbol, pitchClassesOf } from '../harmony/chord-symbol.ts';
@@ -185,7 +186,7 @@ describe('the rungs of any song', () => {
           expectRung(rung, rungs[index + 1] ?? null, played);
         }
       }),
-      { numRuns: 1000, seed: 7 },
+      { numRuns: runs(1000), seed: 7 },
     );
   });
 

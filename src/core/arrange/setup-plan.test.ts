@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChord } from '../../test-support/arbitrary-chart.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import { HIGHEST_CAPO_FRET, soundingMidi } from '../fretboard/capo.ts';
 import { STANDARD_TUNING, TUNINGS, type Tuning } from '../fretboard/tuning.ts';
 import type { Key } from '../harmony/key.ts';
@@ -96,7 +97,7 @@ describe('a plan', () => {
           expect(poseAt(lower, capoFret + 1)).toEqual(poseAt(tuning, capoFret));
         },
       ),
-      { numRuns: 150, seed: 5 },
+      { numRuns: runs(150), seed: 5 },
     );
   });
 
@@ -113,7 +114,7 @@ describe('a plan', () => {
         const kept = ask(chords, pinned(pin)).plan.setups[0]?.effort.total ?? Number.POSITIVE_INFINITY;
         expect(kept).toBeGreaterThanOrEqual(free - 1e-9);
       }),
-      { numRuns: 40, seed: 8 },
+      { numRuns: runs(40), seed: 8 },
     );
   });
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChord } from '../../test-support/arbitrary-chart.ts';
 import { chordOf } from '../../test-support/read.ts';
+import { runs } from '../../test-support/runs.ts';
 import { CHORD_STYLES, type ChordStyle, formatChord } from './chord-style.ts';
 import { parseChordSymbol } from './chord-symbol.ts';
 import { QUALITIES } from './quality.ts';
@@ -32,7 +33,7 @@ describe('a style of writing chords', () => {
       fc.property(chords, fc.constantFrom(...CHORD_STYLES.map(({ style }) => style)), (chord, style) => {
         expect(parseChordSymbol(formatChord(chord, style))).toEqual({ ok: true, value: chord });
       }),
-      { numRuns: 10_000, seed: 14 },
+      { numRuns: runs(10_000), seed: 14 },
     );
   });
 });

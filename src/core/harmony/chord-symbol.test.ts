@@ -8,6 +8,7 @@ import { Chord, Note } from 'tonal';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChord } from '../../test-support/arbitrary-chart.ts';
 import { chordOf } from '../../test-support/read.ts';
+import { runs } from '../../test-support/runs.ts';
 import { isNoteName, pitchClassOf } from '../pitch/note-name.ts';
 import {
   bassNoteOf,
@@ -195,9 +196,9 @@ describe('the wider grammar', () => {
           expect(listChordTones(parsed.value).length).toBeGreaterThan(1);
         }
       }),
-      { numRuns: 10_000, seed: 31 },
+      { numRuns: runs(10_000), seed: 31 },
     );
-    expect(understood).toBeGreaterThan(1000);
+    expect(understood).toBeGreaterThan(runs(1000));
   });
 });
 
@@ -299,7 +300,7 @@ describe('reading and writing symbols', () => {
         expect(parseChordSymbol(formatChordSymbol(chord))).toEqual({ ok: true, value: chord });
         expect(parseChordSymbol(formatChordName(chord))).toEqual({ ok: true, value: chord });
       }),
-      { numRuns: 10_000, seed: 11 },
+      { numRuns: runs(10_000), seed: 11 },
     );
   });
 

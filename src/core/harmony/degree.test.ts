@@ -3,6 +3,7 @@ import { Progression, Key as TonalKey } from 'tonal';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChord, arbitraryKey } from '../../test-support/arbitrary-chart.ts';
 import { chordOf, keyOf } from '../../test-support/read.ts';
+import { runs } from '../../test-support/runs.ts';
 import { toFifths } from '../pitch/note-name.ts';
 import { bassNoteOf, listChordTones } from './chord-symbol.ts';
 import { formatDegree, formatRole, roleOfChord } from './degree.ts';
@@ -60,7 +61,7 @@ describe('the degree of a chord', () => {
         expect(formatDegree(moved, to)).toBe(formatDegree(chord, from));
         expect(roleOfChord(moved, to)).toEqual(roleOfChord(chord, from));
       }),
-      { numRuns: 2000, seed: 21 },
+      { numRuns: runs(2000), seed: 21 },
     );
   });
 });

@@ -3,13 +3,14 @@ import { Key as TonalKey } from 'tonal';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChord, arbitraryKey } from '../../test-support/arbitrary-chart.ts';
 import { chordOf, keyOf } from '../../test-support/read.ts';
+import { runs } from '../../test-support/runs.ts';
 import { pitchClassOf, toFifths } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import { formatChordSymbol, pitchClassesOf } from './chord-symbol.ts';
 import { findKeyAt, formatKey, isStandardKey, KEYS, type Key, parseKey, shiftKey, signatureOf } from './key.ts';
 import { spellChordInKey, spellInKey, transposeChord } from './spelling.ts';
 
-const RUNS = { numRuns: 10_000, seed: 12 };
+const RUNS = { numRuns: runs(10_000), seed: 12 };
 
 // Source: tonal 6.4.3, its triads of every major and natural minor key.
 const triadsOf = ({ tonic, mode }: Key): readonly string[] =>

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChord } from '../../test-support/arbitrary-chart.ts';
 import { chordOf } from '../../test-support/read.ts';
+import { runs } from '../../test-support/runs.ts';
 import { STANDARD_TUNING, TUNINGS } from '../fretboard/tuning.ts';
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
 import { checkName, nameShape } from './chord-naming.ts';
@@ -63,7 +64,7 @@ describe('the name a shape deserves', () => {
           }
         }
       }),
-      { numRuns: 60, seed: 4 },
+      { numRuns: runs(60), seed: 4 },
     );
   });
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChord } from '../../test-support/arbitrary-chart.ts';
 import { chordOf } from '../../test-support/read.ts';
+import { runs } from '../../test-support/runs.ts';
 import { namedOpenMidi, STANDARD_TUNING, TUNINGS } from '../fretboard/tuning.ts';
 import { bassNoteOf, listChordTones, pitchClassesOf } from '../harmony/chord-symbol.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
@@ -116,7 +117,7 @@ describe('every shape offered', () => {
           }
         },
       ),
-      { numRuns: 250, seed: 6 },
+      { numRuns: runs(250), seed: 6 },
     );
   });
 

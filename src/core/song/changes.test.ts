@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../test-support/arbitrary-chart.ts';
 import { deepFreeze, songFromChart, songFromValue } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import { fingerPin } from '../arrange/part-shapes.ts';
 import { parseChart } from '../formats/text-chart/parse-chart.ts';
 import { isEqual } from '../kernel/equal.ts';
@@ -95,7 +96,7 @@ describe('what changed between two versions', () => {
         const isSame = isEqual({ ...before, nextId: 0, chart: next.chart }, { ...next, nextId: 0 });
         expect(listChanges(before, next).length === 0).toBe(isSame);
       }),
-      { numRuns: 500, seed: 3 },
+      { numRuns: runs(500), seed: 3 },
     );
   });
 });

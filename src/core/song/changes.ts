@@ -7,20 +7,23 @@ import { isEqual } from '../kernel/equal.ts';
 import { barsOfLines } from './chart.ts';
 import type { Facts, Part, Section, SongDocument } from './document.ts';
 
+/** Changes of a section with a number of bars: those it has, or those that were added, taken out or changed, 0 where only words differ. */
+export const SECTION_CHANGES = ['section-added', 'section-removed', 'section-changed'] as const;
+/** Changes of which no more is said than the part they are made to. */
+export const PART_CHANGES = ['right-hand', 'ornaments', 'rungs', 'part-added', 'part-removed', 'part-changed'] as const;
+/** Changes of which no more is said. */
+export const PLAIN_CHANGES = ['form', 'draft'] as const;
+
 /** One difference from an older to a newer version. */
 export type SongChange =
   | { readonly kind: 'fact'; readonly fact: keyof Facts }
-  | { readonly kind: 'section-added' | 'section-removed'; readonly name: string; readonly bars: number }
+  | { readonly kind: (typeof SECTION_CHANGES)[number]; readonly name: string; readonly bars: number }
   | { readonly kind: 'section-renamed'; readonly from: string; readonly to: string }
-  /** `bars` were added, taken out or changed; 0 where only words, rounds or notes differ. */
-  | { readonly kind: 'section-changed'; readonly name: string; readonly bars: number }
-  | { readonly kind: 'form' }
   | { readonly kind: 'capo'; readonly part: string; readonly from: number; readonly to: number }
   | { readonly kind: 'tuning'; readonly part: string; readonly from: string; readonly to: string }
   | { readonly kind: 'shapes'; readonly part: string; readonly chords: readonly ChordSymbol[] }
-  | { readonly kind: 'right-hand' | 'ornaments' | 'rungs'; readonly part: string }
-  | { readonly kind: 'part-added' | 'part-removed' | 'part-changed'; readonly part: string }
-  | { readonly kind: 'draft' };
+  | { readonly kind: (typeof PART_CHANGES)[number]; readonly part: string }
+  | { readonly kind: (typeof PLAIN_CHANGES)[number] };
 
 /** The differences from an older to a newer version of one song, facts first; empty where they are equal. */
 export function listChanges(before: SongDocument, after: SongDocument): readonly SongChange[] {

@@ -4,6 +4,7 @@ import { loadDocument } from '../../contract/load-document.ts';
 import { arbitraryChart } from '../../test-support/arbitrary-chart.ts';
 import { arbitrarySeeds, mapCommandOf } from '../../test-support/arbitrary-map-command.ts';
 import { deepFreeze, songFromChart, songFromValue } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import { fingerPin } from '../arrange/part-shapes.ts';
 import { formatChart } from '../formats/text-chart/format-chart.ts';
 import { parseChart } from '../formats/text-chart/parse-chart.ts';
@@ -276,7 +277,7 @@ describe('any commands', () => {
         expect(parseChart(text)).toMatchObject({ chart: chartOf(song), unreadHeaders: [] });
         expect(applyChart(song, chartOf(song), { unreadHeaders: [], fingerPin }).document).toBe(song);
       }),
-      { numRuns: 1000, seed: 6, endOnFailure: true },
+      { numRuns: runs(1000), seed: 6, endOnFailure: true },
     );
   });
 
@@ -295,7 +296,7 @@ describe('any commands', () => {
         }
         expect(history.present).toBe(SONG);
       }),
-      { numRuns: 10, seed: 6, endOnFailure: true },
+      { numRuns: runs(10), seed: 6, endOnFailure: true },
     );
   });
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../test-support/arbitrary-chart.ts';
 import { deepFreeze, songFromChart, songFromValue } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import { findStoredShape } from '../arrange/part-shapes.ts';
 import { STANDARD_TUNING, TUNINGS } from '../fretboard/tuning.ts';
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
@@ -90,7 +91,7 @@ describe('moving the key', () => {
         ]);
         expect(moveKey(song, 0)).toBe(song);
       }),
-      { numRuns: 200, seed: 12 },
+      { numRuns: runs(200), seed: 12 },
     );
   });
 });

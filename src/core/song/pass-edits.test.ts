@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../test-support/arbitrary-chart.ts';
 import { songFromChart, songFromValue } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import type { Chart, ChartLine } from './chart.ts';
 import { chartOf } from './chart-of.ts';
 import type { SongDocument } from './document.ts';
@@ -53,7 +54,7 @@ describe('a pass that differs', () => {
         expect(own && pass && linesOfPass(own, pass)).toHaveLength(lines.length);
         expect(chartOf(song).passes[0]?.lines ?? section?.lines).toEqual(lines);
       }),
-      { numRuns: 1500, seed: 21 },
+      { numRuns: runs(1500), seed: 21 },
     );
   });
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../test-support/arbitrary-chart.ts';
 import { deepFreeze, songFromChart, songFromValue } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import { findStoredShape } from '../arrange/part-shapes.ts';
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
 import { applyCommand, type SongCommand } from './commands.ts';
@@ -58,7 +59,7 @@ describe('the unrolled song', () => {
           expect(bar.slots.reduce((sum, { ticks }) => sum + ticks, 0)).toBe(bar.lengthTicks);
         });
       }),
-      { numRuns: 400, seed: 8 },
+      { numRuns: runs(400), seed: 8 },
     );
   });
 

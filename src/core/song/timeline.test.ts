@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../test-support/arbitrary-chart.ts';
 import { songFromChart, songFromValue } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
 import { sumOf } from '../kernel/list.ts';
 import { QUARTER_TICKS } from '../rhythm/metre.ts';
@@ -80,7 +81,7 @@ describe('the timeline', () => {
         const lastStart = bars.at(-1)?.startSeconds ?? null;
         expect(!isTimed || lastStart === null || lastStart <= seconds).toBe(true);
       }),
-      { numRuns: 400, seed: 3 },
+      { numRuns: runs(400), seed: 3 },
     );
   });
 });

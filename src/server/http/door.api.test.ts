@@ -6,6 +6,7 @@ import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { openSongSchema } from '../../contract/api.ts';
 import { songListSchema } from '../../contract/song-list-schema.ts';
+import { runs } from '../../test-support/runs.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 
 let server: TestServer;
@@ -114,7 +115,7 @@ describe('the door', () => {
   });
 });
 
-describe('10,000 fuzzed requests', () => {
+describe('fuzzed requests', () => {
   test('never bring the server down, say nothing from inside, and change nothing where they are refused', async () => {
     const song = openSongSchema.parse((await http().post('/api/songs').send({ title: 'Guarded' })).body);
     const before = (await server.songs.list()).length;
@@ -150,7 +151,7 @@ describe('10,000 fuzzed requests', () => {
       ),
     });
     const answers: (Answer & { readonly sent: Sent })[] = [];
-    for (const { type, ...rest } of fc.sample(request, { numRuns: 10_000, seed: 77 })) {
+    for (const { type, ...rest } of fc.sample(request, { numRuns: runs(10_000), seed: 77 })) {
       const isOwnSong = rest.path.endsWith(song.id);
       const method = rest.method === 'DELETE' && isOwnSong ? 'PROPFIND' : rest.method;
       const hasBody = !['GET', 'HEAD', 'OPTIONS'].includes(method);
@@ -170,7 +171,7 @@ describe('10,000 fuzzed requests', () => {
 
   test('that are no HTTP at all leave it up', async () => {
     const port = Number(new URL(server.url).port);
-    const garbage = fc.sample(fc.uint8Array({ maxLength: 400 }), { numRuns: 300, seed: 4 });
+    const garbage = fc.sample(fc.uint8Array({ maxLength: 400 }), { numRuns: runs(300), seed: 4 });
     await Promise.all(
       garbage.map(
         (bytes) =>

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { runs } from '../../test-support/runs.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 import { listApiMounts } from '../api-routes.ts';
 import { QUIET_STATE } from '../state/service.ts';
@@ -213,7 +214,7 @@ describe('how a library may be reached', () => {
         const isClosed = to.host === '127.0.0.1' && to.origin === null;
         expect(needsSession({ address: from, headers: {} }, to)).toBe(!isClosed && (to.origin !== null || !isHere));
       }),
-      { numRuns: 300, seed: 9 },
+      { numRuns: runs(300), seed: 9 },
     );
   });
 });

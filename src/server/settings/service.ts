@@ -5,8 +5,8 @@ import type { SettingsRepository } from './repository.ts';
 /** What can be done with the library's settings. */
 export type SettingsService = ReturnType<typeof createSettingsService>;
 
-/** Settings are always whole: what is not stored has its default. */
-export function createSettingsService(repository: SettingsRepository) {
+/** Settings are always whole: what is not stored has its default. Who depends on them hears of every change. */
+export function createSettingsService(repository: SettingsRepository, onChange: () => void) {
   let queue: Promise<unknown> = Promise.resolve();
   const read = async (): Promise<LibrarySettings> => readStoredSettings(await repository.find());
   return {
@@ -16,6 +16,7 @@ export function createSettingsService(repository: SettingsRepository) {
       const changed = queue.then(async () => {
         const next = { ...(await read()), ...change } as LibrarySettings;
         await repository.store(next);
+        onChange();
         return next;
       });
       queue = changed.catch(() => undefined);

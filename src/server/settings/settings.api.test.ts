@@ -3,6 +3,8 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readStoredSettings, settingsSchema } from '../../contract/settings-schema.ts';
 import { DEFAULT_SETTINGS } from '../../core/song/settings.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
+import { createSettingsRepository } from './repository.ts';
+import { createSettingsService } from './service.ts';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -20,6 +22,17 @@ describe('settings', () => {
     const tuning = { name: 'low seven', openMidi: [35, 40, 45, 50, 55, 59, 64] };
     const answer = await change({ ownTunings: [tuning] });
     expect(answer.body).toMatchObject({ chordStyle: 'signs', ownTunings: [tuning], stringNaming: 'number' });
+  });
+
+  test('tell of every change, so that songs are judged for the new hand', async () => {
+    const told: string[] = [];
+    const service = createSettingsService(createSettingsRepository(server.database), () => told.push('changed'));
+    await service.read();
+    expect(told).toEqual([]);
+    expect(await service.change({ hand: { ...DEFAULT_SETTINGS.hand, playsBarres: false } })).toMatchObject({
+      hand: { playsBarres: false },
+    });
+    expect(told).toEqual(['changed']);
   });
 
   test('changed at the same moment are all kept', async () => {

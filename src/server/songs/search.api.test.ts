@@ -47,7 +47,7 @@ beforeAll(async () => {
   }
   judge = createJudging({
     repository: createJudgementRepository(server.database),
-    settings: createSettingsService(createSettingsRepository(server.database)),
+    settings: createSettingsService(createSettingsRepository(server.database), () => undefined),
     helper: INLINE_HELPER,
     mayWrite: () => true,
   }).run;

@@ -3,8 +3,11 @@ import fc from 'fast-check';
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { type OpenSong, openSongSchema, openVersionSchema, versionListSchema } from '../../contract/api.ts';
-import type { SongDocument } from '../../core/song/document.ts';
+import type { Part, SongDocument } from '../../core/song/document.ts';
+import { changePart, mainPartOf } from '../../core/song/parts.ts';
+import { runs } from '../../test-support/runs.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
+import { createDemoSongs } from '../demo/demo-songs.ts';
 import { listExpired, VERSIONS_KEPT } from './thinning.ts';
 
 let server: TestServer;
@@ -47,6 +50,29 @@ describe('kept versions', () => {
     ]);
     const opened = await http().get(`/api/songs/${song.id}/versions/${versions[1]?.id}`);
     expect(openVersionSchema.parse(opened.body).document.facts.title).toBe('One');
+  });
+
+  test('are listed whatever was changed: right hand, ornaments, levels, parts', async () => {
+    const demo = createDemoSongs().find((each) => mainPartOf(each).ornaments.length > 0);
+    const document = demo ?? expect.unreachable();
+    const created = await http().post('/api/songs').send({ document }).expect(201);
+    const song = openSongSchema.parse(created.body);
+    const onPart = (change: (part: Part) => Part): SongDocument =>
+      changePart(document, mainPartOf(document).id, change);
+    const others: readonly (readonly [string, SongDocument])[] = [
+      ['right-hand', onPart((part) => ({ ...part, patterns: part.patterns.slice(1) }))],
+      ['ornaments', onPart((part) => ({ ...part, ornaments: part.ornaments.slice(1) }))],
+      ['rungs', onPart((part) => ({ ...part, firstRung: part.firstRung === 'bass' ? 'triads' : 'bass' }))],
+      ['part-changed', onPart((part) => ({ ...part, name: 'First guitar' }))],
+    ];
+    for (const [, other] of others) {
+      minutes(1);
+      await http().post(`/api/songs/${song.id}/versions`).send({ reason: 'conflict', document: other }).expect(201);
+    }
+    const kinds = (await listed(song)).flatMap(({ changes }) => (changes ?? []).map(({ kind }) => kind));
+    for (const [kind] of others) {
+      expect(kinds).toContain(kind);
+    }
   });
 
   test('are kept on demand: what is stored, or what one side of a conflict holds', async () => {
@@ -128,7 +154,7 @@ describe('thinning', () => {
         expect(kept).toEqual(expect.arrayContaining(inOrder.slice(0, 10)));
         expect(listExpired(kept, now, VERSIONS_KEPT)).toEqual([]);
       }),
-      { numRuns: 500, seed: 8 },
+      { numRuns: runs(500), seed: 8 },
     );
   });
 });

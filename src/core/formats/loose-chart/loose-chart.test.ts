@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../../test-support/arbitrary-chart.ts';
+import { runs } from '../../../test-support/runs.ts';
 import { runSteps } from '../../kernel/steps.ts';
 import { formatChart } from '../text-chart/format-chart.ts';
 import { isClean, parseChart } from '../text-chart/parse-chart.ts';
@@ -132,7 +133,7 @@ Chorus (time 2):
         expect(reading.assumptions.map(({ kind }) => kind)).toEqual([]);
         expect(parseChart(reading.text).chart).toEqual(parseChart(text).chart);
       }),
-      { numRuns: 1000, seed: 5 },
+      { numRuns: runs(1000), seed: 5 },
     );
   });
 
@@ -168,7 +169,7 @@ Chorus (time 2):
         const lines = source.split(/\r\n|\n|\r/).length;
         expect(reading.assumptions.every((each) => each.lines.every((line) => line >= 1 && line <= lines))).toBe(true);
       }),
-      { numRuns: 3000, seed: 6 },
+      { numRuns: runs(3000), seed: 6 },
     );
   });
 

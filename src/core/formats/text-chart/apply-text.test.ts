@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../../test-support/arbitrary-chart.ts';
 import { deepFreeze, songFromChart } from '../../../test-support/read-chart.ts';
+import { runs } from '../../../test-support/runs.ts';
 import { fingerPin } from '../../arrange/part-shapes.ts';
 import { applyChart } from '../../song/apply-chart.ts';
 import { chartOf } from '../../song/chart-of.ts';
@@ -9,7 +10,7 @@ import { newSong } from '../../song/new-song.ts';
 import { mainPartOf } from '../../song/parts.ts';
 import { parseChart } from './parse-chart.ts';
 
-const RUNS = { numRuns: 2_000, seed: 20_240_602 };
+const RUNS = { numRuns: runs(2_000), seed: 20_240_602 };
 
 describe('the laws of applying a chart', () => {
   test('applying the chart of a document changes nothing and gives the same object', () => {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { metreOf } from '../../../test-support/read.ts';
+import { runs } from '../../../test-support/runs.ts';
 import { checkBar } from '../../song/bar-check.ts';
 import { formatBar } from './format-bar.ts';
 import { readBars, readLines } from './read-bars.ts';
@@ -77,7 +78,7 @@ describe('bars as they are typed', () => {
         expect(faults).toEqual([]);
         expect(read.ok ? read.value.bars.length : read.error.length).toBeGreaterThan(0);
       }),
-      { numRuns: 3000, seed: 8 },
+      { numRuns: runs(3000), seed: 8 },
     );
   });
 });

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../../test-support/arbitrary-chart.ts';
+import { runs } from '../../../test-support/runs.ts';
 import { formatChart } from './format-chart.ts';
 import { parseChart } from './parse-chart.ts';
 
-const RUNS = { numRuns: 2_000, seed: 20_240_601 };
+const RUNS = { numRuns: runs(2_000), seed: 20_240_601 };
 const errorsOf = (text: string) => parseChart(text).problems.filter(({ severity }) => severity === 'error');
 
 describe('the laws of the text chart', () => {

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import {
   EVERY_SONG,
@@ -14,7 +14,7 @@ const { from: _from, count: _count, ...EVERYTHING } = EVERY_SONG;
 
 /**
  * What is looked for, kept in the address so that it is there again when one comes back; what cannot be understood there is passed over.
- * The address follows what is wanted, so that the list is not held up by the router.
+ * The address is written beside the router: the page is drawn once for each key, and the router reads it when one comes back.
  */
 export function useSongQuery(): {
   readonly wanted: Wanted;
@@ -22,34 +22,22 @@ export function useSongQuery(): {
   readonly change: (change: Partial<Wanted>) => void;
   readonly clear: () => void;
 } {
-  const [parameters, setParameters] = useSearchParams();
-  const address = parameters.toString();
+  const [parameters] = useSearchParams();
   const [wanted, setWanted] = useState(() => readWanted(parameters));
-  const written = useRef(address);
+  useEffect(() => setWanted(readWanted(parameters)), [parameters]);
   useEffect(() => {
-    if (address !== written.current) {
-      written.current = address;
-      setWanted(readWanted(new URLSearchParams(address)));
+    const text = new URLSearchParams(parametersOf(wanted)).toString();
+    const address = `${window.location.pathname}${text === '' ? '' : `?${text}`}`;
+    if (address !== `${window.location.pathname}${window.location.search}`) {
+      window.history.replaceState(window.history.state, '', address);
     }
-  }, [address]);
-  useEffect(() => {
-    const next = new URLSearchParams(parametersOf(wanted));
-    if (next.toString() !== parametersText(written.current)) {
-      written.current = next.toString();
-      setParameters(next, { replace: true });
-    }
-  }, [wanted, setParameters]);
+  }, [wanted]);
   return {
     wanted,
     isNarrowed: Object.keys(parametersOf({ ...wanted, sort: EVERYTHING.sort })).length > 0,
     change: (change) => setWanted((before) => ({ ...before, ...change })),
     clear: () => setWanted({ ...EVERYTHING, sort: wanted.sort }),
   };
-}
-
-/** An address as it would be written. */
-function parametersText(address: string): string {
-  return new URLSearchParams(parametersOf(readWanted(new URLSearchParams(address)))).toString();
 }
 
 function parametersOf({ sort, ...wanted }: Wanted): Readonly<Record<string, string>> {

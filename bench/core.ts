@@ -4,7 +4,7 @@ import { FINE_LIMITS, toSetupPlace } from '../src/core/arrange/chord-options.ts'
 import { recogniseMap } from '../src/core/arrange/map-proposals.ts';
 import { fillShapes } from '../src/core/arrange/part-shapes.ts';
 import { createPlanner } from '../src/core/arrange/planner.ts';
-import { createRungMemory, deriveRungs } from '../src/core/arrange/rungs.ts';
+import { createRungMemory, deriveRungs } from '../src/core/arrange/levels/levels.ts';
 import { planSetups } from '../src/core/arrange/setup-plan.ts';
 import { PLAIN_QUESTION, type SetupQuestion } from '../src/core/arrange/setup-question.ts';
 import { createSketcher } from '../src/core/arrange/setup-sketch.ts';

@@ -8,7 +8,7 @@ import { runImport } from './import.ts';
 import { runMap } from './map.ts';
 import { runName } from './name.ts';
 import { runPlan } from './plan.ts';
-import { runRungs } from './rungs.ts';
+import { runRungs } from './levels.ts';
 import { runSchema } from './schema.ts';
 import { runShapes } from './shapes.ts';
 

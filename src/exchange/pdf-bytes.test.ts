@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { create, type Font } from 'fontkit';
 import { afterAll, describe, expect, test } from 'vitest';
-import { mixRungs } from '../core/arrange/rungs.ts';
+import { mixRungs } from '../core/arrange/levels/levels.ts';
 import { toHandoutHtml } from '../core/formats/html/handout-html.ts';
 import { toSvg } from '../core/formats/svg/svg-page.ts';
 import { itemAt } from '../core/kernel/list.ts';

@@ -9,7 +9,7 @@ import { createPlanMemory, type PlanMemory } from '../core/arrange/candidates.ts
 import { type CapoPlan, NO_CAPO_PLAN, planCapoRows } from '../core/arrange/capo-rows.ts';
 import { type Recognised, recogniseMap } from '../core/arrange/map-proposals.ts';
 import { type FilledShapes, fillShapes, listShapes } from '../core/arrange/part-shapes.ts';
-import { createRungMemory, deriveRungs, type Rung, type RungMemory } from '../core/arrange/rungs.ts';
+import { createRungMemory, deriveRungs, type Rung, type RungMemory } from '../core/arrange/levels/levels.ts';
 import { planShapes, type ShapePlan } from '../core/arrange/shape-plan.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { applyTextInSteps } from '../core/formats/text-chart/apply-text.ts';

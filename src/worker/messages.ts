@@ -2,7 +2,7 @@ import type { CapoPlan } from '../core/arrange/capo-rows.ts';
 import type { Recognised } from '../core/arrange/map-proposals.ts';
 import type { FilledShapes } from '../core/arrange/part-shapes.ts';
 import type { Pupils } from '../core/arrange/planner.ts';
-import type { Rung } from '../core/arrange/rungs.ts';
+import type { Rung } from '../core/arrange/levels/levels.ts';
 import type { ShapePlan } from '../core/arrange/shape-plan.ts';
 import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
 import type { LooseReading } from '../core/formats/loose-chart/read-loose-chart.ts';

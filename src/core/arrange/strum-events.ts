@@ -19,8 +19,8 @@ import { type BarStroke, findHand, type HandOfBar, listBarStrokes, toPattern } f
 import { songKeysOf } from '../song/song-keys.ts';
 import { findStoredShape } from './part-shapes.ts';
 import { listPlacedOrnaments, type PlacedOrnament } from './placed-ornaments.ts';
-import type { RungBar, RungSong } from './rung.ts';
-import { heldAt } from './rung-difficulty.ts';
+import type { RungBar, RungSong } from './levels/level.ts';
+import { heldAt } from './levels/level-difficulty.ts';
 
 /**
  * One note: when it is struck (seconds from the first bar given), its MIDI number, how long it rings, and how hard (0 to 1). The stroke

@@ -2,7 +2,7 @@
  * What a handout says, before anything has a place on paper: words, lines of bars and drawings, for one reader, from what is stored.
  */
 import { listPasses } from '../arrange/form-summary.ts';
-import type { RungBar } from '../arrange/rung.ts';
+import type { RungBar } from '../arrange/levels/level.ts';
 import { formatChord } from '../harmony/chord-style.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { formatDegree } from '../harmony/degree.ts';

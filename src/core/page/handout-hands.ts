@@ -1,7 +1,7 @@
 /* What a handout says of the right hand and of ornaments. */
 import { toBarPattern } from '../arrange/bar-pattern.ts';
 import { listPlacedOrnaments, type PlacedOrnament } from '../arrange/placed-ornaments.ts';
-import type { RungBar } from '../arrange/rung.ts';
+import type { RungBar } from '../arrange/levels/level.ts';
 import { formatCells, type Pattern } from '../rhythm/pattern.ts';
 import { speakPattern } from '../rhythm/pattern-counts.ts';
 import { formatBarNumbers } from '../song/bar-numbers.ts';

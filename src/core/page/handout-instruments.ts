@@ -3,7 +3,7 @@
  * sounding chords on keys, on a bass, on a ukulele (rule K14).
  */
 import { findStoredShape } from '../arrange/part-shapes.ts';
-import type { RungBar } from '../arrange/rung.ts';
+import type { RungBar } from '../arrange/levels/level.ts';
 import { type ChordSymbol, listChordTones } from '../harmony/chord-symbol.ts';
 import { itemAt, uniqueBy } from '../kernel/list.ts';
 import { formatNoteName, pitchClassOf } from '../pitch/note-name.ts';

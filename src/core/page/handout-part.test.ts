@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { createDemoSongs } from '../../server/demo/demo-songs.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
-import type { RungBar } from '../arrange/rung.ts';
-import { mixRungs } from '../arrange/rungs.ts';
+import type { RungBar } from '../arrange/levels/level.ts';
+import { mixRungs } from '../arrange/levels/levels.ts';
 import { itemAt } from '../kernel/list.ts';
 import { AVERAGE_HAND } from '../shapes/hand.ts';
 import { formatShape } from '../shapes/shape.ts';

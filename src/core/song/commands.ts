@@ -35,7 +35,7 @@ import {
   type RungEditError,
   type SetFirstRung,
   setFirstRung,
-} from './rung-edits.ts';
+} from './level-edits.ts';
 import { INSTRUMENT_LIMITS, RECORD_CENTS, SONG_LIMITS } from './song-limits.ts';
 import { areTags } from './tags.ts';
 

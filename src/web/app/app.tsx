@@ -78,7 +78,7 @@ const router = createBrowserRouter([
       {
         path: 'rungs',
         errorElement: <Failure />,
-        lazy: async () => ({ Component: (await import('../features/rungs/rungs-page.tsx')).RungsPage }),
+        lazy: async () => ({ Component: (await import('../features/levels/levels-page.tsx')).RungsPage }),
       },
       {
         path: 'handout',

@@ -6,7 +6,7 @@
  * pick-up (rule M11), comes first; everything else lies that much later.
  */
 import { listPasses } from '../../arrange/form-summary.ts';
-import type { RungBar } from '../../arrange/rung.ts';
+import type { RungBar } from '../../arrange/levels/level.ts';
 import { listRungNotes, listStrumNotes, PLAIN_TEMPO, type StrumNote } from '../../arrange/strum-events.ts';
 import { formatKey, signatureOf } from '../../harmony/key.ts';
 import { itemAt, range } from '../../kernel/list.ts';

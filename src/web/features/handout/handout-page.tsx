@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { createGlobalStyle, styled } from 'styled-components';
-import { mixRungs } from '../../../core/arrange/rungs.ts';
+import { mixRungs } from '../../../core/arrange/levels/levels.ts';
 import type { Page as PaperPage } from '../../../core/page/drawing.ts';
 import { composeHandout } from '../../../core/page/handout-content.ts';
 import { layOutHandout, sheetOf } from '../../../core/page/handout-layout.ts';

@@ -1,5 +1,5 @@
 import { styled } from 'styled-components';
-import { RUNG_LEVELS } from '../../../core/arrange/rung-chords.ts';
+import { RUNG_LEVELS } from '../../../core/arrange/levels/level-chords.ts';
 import { STRING_NAMINGS } from '../../../core/fretboard/string-names.ts';
 import type { Paper } from '../../../core/page/handout-layout.ts';
 import { CLASS_LIMITS, type StudentStand } from '../../../core/song/guitar-class.ts';

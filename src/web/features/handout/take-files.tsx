@@ -1,5 +1,5 @@
 import { styled } from 'styled-components';
-import type { RungBar } from '../../../core/arrange/rung.ts';
+import type { RungBar } from '../../../core/arrange/levels/level.ts';
 import { toMapTable, toShapeTable } from '../../../core/formats/csv/song-rows.ts';
 import { toMidiSong } from '../../../core/formats/midi/midi-song.ts';
 import { toScore } from '../../../core/formats/musicxml/to-score.ts';

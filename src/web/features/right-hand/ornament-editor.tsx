@@ -1,5 +1,5 @@
 import { styled } from 'styled-components';
-import { RUNG_LEVELS } from '../../../core/arrange/rung-chords.ts';
+import { RUNG_LEVELS } from '../../../core/arrange/levels/level-chords.ts';
 import { range } from '../../../core/kernel/list.ts';
 import { ORNAMENT_WORDS } from '../../../core/page/ornament-words.ts';
 import { ORNAMENT_KINDS, type Part } from '../../../core/song/document.ts';

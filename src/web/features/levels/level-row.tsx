@@ -1,9 +1,9 @@
 import { styled } from 'styled-components';
 import { toBarPattern } from '../../../core/arrange/bar-pattern.ts';
-import type { HeldChord } from '../../../core/arrange/rung-chords.ts';
-import type { Rung } from '../../../core/arrange/rungs.ts';
+import type { HeldChord } from '../../../core/arrange/levels/level-chords.ts';
+import type { Rung } from '../../../core/arrange/levels/levels.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
-import { formatDifficulty, formatStartTempo, RUNG_WORDS } from '../../../core/page/rung-words.ts';
+import { formatDifficulty, formatStartTempo, RUNG_WORDS } from '../../../core/page/level-words.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import { formatCounts } from '../../../core/rhythm/pattern-counts.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';

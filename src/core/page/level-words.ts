@@ -1,6 +1,6 @@
 /* Rungs in words: what makes one hard, what was changed by hand, and what of it no longer fits. */
-import type { RungDifficulty } from '../arrange/rung-difficulty.ts';
-import type { Misfit } from '../arrange/rung-overlay.ts';
+import type { RungDifficulty } from '../arrange/levels/level-difficulty.ts';
+import type { Misfit } from '../arrange/levels/level-overlay.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
 import { formatShape } from '../shapes/shape.ts';
 import type { RungEdit, RungLevel } from '../song/document.ts';

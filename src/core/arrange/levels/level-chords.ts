@@ -7,18 +7,18 @@
  * Of the shapes for a chord the easiest one is taken, the upper rung's own shape among them, so that no rung is harder than the
  * one above.
  */
-import { namedOpenMidi } from '../fretboard/tuning.ts';
-import { bassNoteOf, type ChordSymbol, formatChordSymbol, pitchClassesOf } from '../harmony/chord-symbol.ts';
-import { itemAt, range, sumOf } from '../kernel/list.ts';
-import { pitchClassOf } from '../pitch/note-name.ts';
-import { toPitchClass } from '../pitch/pitch-class.ts';
-import { listEasierShapes } from '../shapes/easier-shapes.ts';
-import { scoreFingering } from '../shapes/effort.ts';
-import { EFFORT_TERMS, type EffortTerm, termPlace } from '../shapes/effort-terms.ts';
-import { findFingering, type Instrument, rankShapes } from '../shapes/rank-shapes.ts';
-import { type Finger, type Fingering, isBarreChord, parseShape, type Shape } from '../shapes/shape.ts';
-import type { FirstRung, RungLevel } from '../song/document.ts';
-import { TRIADS } from './rung-triads.data.ts';
+import { namedOpenMidi } from '../../fretboard/tuning.ts';
+import { bassNoteOf, type ChordSymbol, formatChordSymbol, pitchClassesOf } from '../../harmony/chord-symbol.ts';
+import { itemAt, range, sumOf } from '../../kernel/list.ts';
+import { pitchClassOf } from '../../pitch/note-name.ts';
+import { toPitchClass } from '../../pitch/pitch-class.ts';
+import { listEasierShapes } from '../../shapes/easier-shapes.ts';
+import { scoreFingering } from '../../shapes/effort.ts';
+import { EFFORT_TERMS, type EffortTerm, termPlace } from '../../shapes/effort-terms.ts';
+import { findFingering, type Instrument, rankShapes } from '../../shapes/rank-shapes.ts';
+import { type Finger, type Fingering, isBarreChord, parseShape, type Shape } from '../../shapes/shape.ts';
+import type { FirstRung, RungLevel } from '../../song/document.ts';
+import { TRIADS } from './level-triads.data.ts';
 
 /** All levels, the easiest first. */
 export const RUNG_LEVELS: readonly RungLevel[] = [1, 2, 3, 4, 5];

@@ -6,12 +6,12 @@
  * (the time law). The stroke on which a chord is entered always stays. Over what a rung's hand can do in a second it is
  * thinned further, and so it is where a change would come too soon after the last stroke.
  */
-import { beatTicks, QUARTER_TICKS } from '../rhythm/metre.ts';
-import { STROKE_LIMITS } from '../rhythm/pattern-fit.ts';
-import { ticksToSeconds } from '../rhythm/tempo.ts';
-import type { RungLevel, Slot } from '../song/document.ts';
-import type { PlayedBar } from '../song/played-bars.ts';
-import type { BarStroke } from '../song/right-hand.ts';
+import { beatTicks, QUARTER_TICKS } from '../../rhythm/metre.ts';
+import { STROKE_LIMITS } from '../../rhythm/pattern-fit.ts';
+import { ticksToSeconds } from '../../rhythm/tempo.ts';
+import type { RungLevel, Slot } from '../../song/document.ts';
+import type { PlayedBar } from '../../song/played-bars.ts';
+import type { BarStroke } from '../../song/right-hand.ts';
 
 /** How far a rung is thinned before its limit is looked at: a step of the order above, 0 = not at all. */
 const FIRST_STEP: Readonly<Record<RungLevel, number>> = { 5: 0, 4: 0, 3: 3, 2: 5, 1: 5 };

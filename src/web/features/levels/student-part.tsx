@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { styled } from 'styled-components';
-import { RUNG_LEVELS } from '../../../core/arrange/rung-chords.ts';
-import { mixRungs } from '../../../core/arrange/rungs.ts';
+import { RUNG_LEVELS } from '../../../core/arrange/levels/level-chords.ts';
+import { mixRungs } from '../../../core/arrange/levels/levels.ts';
 import { listRungNotes, type StrumNote } from '../../../core/arrange/strum-events.ts';
 import type { RungLevel } from '../../../core/song/document.ts';
 import type { PlayedBar } from '../../../core/song/played-bars.ts';

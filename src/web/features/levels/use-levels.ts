@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Rung } from '../../../core/arrange/rungs.ts';
+import type { Rung } from '../../../core/arrange/levels/levels.ts';
 import { coreWorker } from '../../api/core-worker.ts';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';

@@ -1,9 +1,9 @@
-import type { Part, Slot, SongDocument } from '../song/document.ts';
-import type { PlayedBar } from '../song/played-bars.ts';
-import type { BarStroke } from '../song/right-hand.ts';
-import type { PlacedOrnament } from './placed-ornaments.ts';
-import type { Pupils } from './planner.ts';
-import type { HeldChord } from './rung-chords.ts';
+import type { Part, Slot, SongDocument } from '../../song/document.ts';
+import type { PlayedBar } from '../../song/played-bars.ts';
+import type { BarStroke } from '../../song/right-hand.ts';
+import type { PlacedOrnament } from '../placed-ornaments.ts';
+import type { Pupils } from '../planner.ts';
+import type { HeldChord } from './level-chords.ts';
 
 /** A chord's time in a bar on a rung; `isMerged` where the chord before goes on in its place. */
 export type RungSlot = { readonly slot: Slot; readonly held: HeldChord | null; readonly isMerged: boolean };

@@ -3,8 +3,8 @@ import { listPlayedBars, type PlayedBar } from '../../../core/song/played-bars.t
 import { useDocument } from '../../editor/use-song.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { Loading } from '../../ui/loading.tsx';
-import { RungsView } from './rungs-view.tsx';
-import { useRungs } from './use-rungs.ts';
+import { RungsView } from './levels-view.tsx';
+import { useRungs } from './use-levels.ts';
 
 /** Step 6: the same song on five rungs. */
 export function RungsPage() {

@@ -1,6 +1,6 @@
 import { styled } from 'styled-components';
-import { listRungEdits } from '../../../core/arrange/rung-overlay.ts';
-import { formatMisfit, formatRungEdit } from '../../../core/page/rung-words.ts';
+import { listRungEdits } from '../../../core/arrange/levels/level-overlay.ts';
+import { formatMisfit, formatRungEdit } from '../../../core/page/level-words.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
 import type { RungEdit } from '../../../core/song/document.ts';
 import type { PlayedBar } from '../../../core/song/played-bars.ts';

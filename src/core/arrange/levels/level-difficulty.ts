@@ -1,15 +1,15 @@
 /* What makes a rung hard, in figures and as one sum; each figure that the sum is made of can only fall on the way down. */
-import type { ChordSymbol } from '../harmony/chord-symbol.ts';
-import { isEqual } from '../kernel/equal.ts';
-import { sumOf, uniqueBy } from '../kernel/list.ts';
-import { ticksToSeconds } from '../rhythm/tempo.ts';
-import { describeChange, estimateChangeMs } from '../shapes/change.ts';
-import { formatShape, isBarreChord } from '../shapes/shape.ts';
-import { type PlayedBar, totalsOf } from '../song/played-bars.ts';
-import { isNew } from './chord-options.ts';
-import type { RungBar, RungSong } from './rung.ts';
-import type { HeldChord } from './rung-chords.ts';
-import { rateOf } from './rung-strokes.ts';
+import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
+import { isEqual } from '../../kernel/equal.ts';
+import { sumOf, uniqueBy } from '../../kernel/list.ts';
+import { ticksToSeconds } from '../../rhythm/tempo.ts';
+import { describeChange, estimateChangeMs } from '../../shapes/change.ts';
+import { formatShape, isBarreChord } from '../../shapes/shape.ts';
+import { type PlayedBar, totalsOf } from '../../song/played-bars.ts';
+import { isNew } from '../chord-options.ts';
+import type { RungBar, RungSong } from './level.ts';
+import type { HeldChord } from './level-chords.ts';
+import { rateOf } from './level-strokes.ts';
 
 /** A change with the time there is for it, from the last stroke on the one shape to the first on the other, and the time it takes. */
 export type RungChange = {

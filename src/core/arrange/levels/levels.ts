@@ -6,26 +6,26 @@
  * has. Stops, odd bars and form belong on every rung; early changes wait for the fourth. What was changed by hand on a rung is
  * laid over it at the end and changes no other rung.
  */
-import { formatChordSymbol } from '../harmony/chord-symbol.ts';
-import { isEqual } from '../kernel/equal.ts';
-import { uniqueBy } from '../kernel/list.ts';
-import { createMemory, type Memory, remember } from '../kernel/remember.ts';
-import { formatMetre } from '../rhythm/metre.ts';
-import type { PlacedStroke } from '../rhythm/pattern-fit.ts';
-import { formatShape } from '../shapes/shape.ts';
-import type { Part, RungLevel, Slot, SongDocument, StoredPattern } from '../song/document.ts';
-import { listPlayedBars, type PlayedBar, slotAtTick } from '../song/played-bars.ts';
-import { type BarStroke, findHand, layUnder, placeInBar, toPattern, withoutPushes } from '../song/right-hand.ts';
-import { songKeysOf } from '../song/song-keys.ts';
-import { findStoredShape } from './part-shapes.ts';
-import { listPlacedOrnaments, type PlacedOrnament } from './placed-ornaments.ts';
-import type { Pupils } from './planner.ts';
-import type { RungBar, RungSlot, RungSong } from './rung.ts';
-import { type HeldChord, holdOnRungs, RUNG_LEVELS } from './rung-chords.ts';
-import { type RungDifficulty, rateRung } from './rung-difficulty.ts';
-import { layEdits } from './rung-overlay.ts';
-import { isPassing } from './rung-passing.ts';
-import { thin, thinningStep, withLastAnd, withWindows } from './rung-strokes.ts';
+import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
+import { isEqual } from '../../kernel/equal.ts';
+import { uniqueBy } from '../../kernel/list.ts';
+import { createMemory, type Memory, remember } from '../../kernel/remember.ts';
+import { formatMetre } from '../../rhythm/metre.ts';
+import type { PlacedStroke } from '../../rhythm/pattern-fit.ts';
+import { formatShape } from '../../shapes/shape.ts';
+import type { Part, RungLevel, Slot, SongDocument, StoredPattern } from '../../song/document.ts';
+import { listPlayedBars, type PlayedBar, slotAtTick } from '../../song/played-bars.ts';
+import { type BarStroke, findHand, layUnder, placeInBar, toPattern, withoutPushes } from '../../song/right-hand.ts';
+import { songKeysOf } from '../../song/song-keys.ts';
+import { findStoredShape } from '../part-shapes.ts';
+import { listPlacedOrnaments, type PlacedOrnament } from '../placed-ornaments.ts';
+import type { Pupils } from '../planner.ts';
+import type { RungBar, RungSlot, RungSong } from './level.ts';
+import { type HeldChord, holdOnRungs, RUNG_LEVELS } from './level-chords.ts';
+import { type RungDifficulty, rateRung } from './level-difficulty.ts';
+import { layEdits } from './level-overlay.ts';
+import { isPassing } from './level-passing.ts';
+import { thin, thinningStep, withLastAnd, withWindows } from './level-strokes.ts';
 
 /** A rung; `levels` are those that are equal, the lowest of which it is. Bars are in step with the played bars. */
 export type Rung = {

@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
-import { deriveRungs } from '../../../core/arrange/rungs.ts';
+import { deriveRungs } from '../../../core/arrange/levels/levels.ts';
 import { AVERAGE_HAND } from '../../../core/shapes/hand.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';
 import { applyCommand } from '../../../core/song/commands.ts';
@@ -10,8 +10,8 @@ import { mainPartOf } from '../../../core/song/parts.ts';
 import { listPlayedBars } from '../../../core/song/played-bars.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { showSong } from '../../../test-support/song-screen.tsx';
-import { RungsPage } from './rungs-page.tsx';
-import { RungsView } from './rungs-view.tsx';
+import { RungsPage } from './levels-page.tsx';
+import { RungsView } from './levels-view.tsx';
 
 const SONG = songFromChart(
   'key: C\ntempo: 90\nC = x32010\nG = 320003\nF = 133211\n\nVerse:\n| C | F |\n| G | C |\n\nChorus:\n| F G | C |\n',

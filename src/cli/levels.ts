@@ -1,4 +1,4 @@
-import { deriveRungs, type Rung } from '../core/arrange/rungs.ts';
+import { deriveRungs, type Rung } from '../core/arrange/levels/levels.ts';
 import { formatChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { uniqueBy } from '../core/kernel/list.ts';
 import { beatTicks } from '../core/rhythm/metre.ts';

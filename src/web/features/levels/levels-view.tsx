@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { listPasses } from '../../../core/arrange/form-summary.ts';
-import type { Rung } from '../../../core/arrange/rungs.ts';
+import type { Rung } from '../../../core/arrange/levels/levels.ts';
 import { listRungNotes } from '../../../core/arrange/strum-events.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
 import type { PlayedBar } from '../../../core/song/played-bars.ts';
@@ -16,8 +16,8 @@ import { useKeyedActions } from '../../ui/keys.tsx';
 import { Select } from '../../ui/select.tsx';
 import { HandEdits } from './hand-edits.tsx';
 import { type ChosenChord, LineTable } from './line-table.tsx';
-import { LeftBench, RightBench } from './rung-bench.tsx';
-import { RungRow } from './rung-row.tsx';
+import { LeftBench, RightBench } from './level-bench.tsx';
+import { RungRow } from './level-row.tsx';
 import { StudentPart } from './student-part.tsx';
 
 /** The rungs of a song with the bench beside them. */

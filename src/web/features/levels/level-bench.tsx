@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { styled } from 'styled-components';
-import type { HeldChord } from '../../../core/arrange/rung-chords.ts';
-import type { Rung } from '../../../core/arrange/rungs.ts';
+import type { HeldChord } from '../../../core/arrange/levels/level-chords.ts';
+import type { Rung } from '../../../core/arrange/levels/levels.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
 import { formatMetre } from '../../../core/rhythm/metre.ts';
 import { rankShapes } from '../../../core/shapes/rank-shapes.ts';

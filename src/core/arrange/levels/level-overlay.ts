@@ -2,16 +2,16 @@
  * Changes by hand, laid over a derived rung. An edit that no longer fits what lies beneath is kept and flagged, and the rung is
  * played as derived there: nothing the teacher wrote is thrown away by a change of the song or of the capo.
  */
-import { isSameChord } from '../harmony/chord-symbol.ts';
-import { formatMetre } from '../rhythm/metre.ts';
-import { soundsOnly } from '../shapes/sounding.ts';
-import type { Part, RungEdit, RungLevel, SongDocument } from '../song/document.ts';
-import { type PlayedBar, slotAtTick } from '../song/played-bars.ts';
-import { listBarStrokes, placesOf, toPattern, withoutPushes } from '../song/right-hand.ts';
-import { isThere } from '../song/rung-edits.ts';
-import { type SongKeys, songKeysOf } from '../song/song-keys.ts';
-import type { RungBar, RungSlot, RungSong } from './rung.ts';
-import { toHeldByHand } from './rung-chords.ts';
+import { isSameChord } from '../../harmony/chord-symbol.ts';
+import { formatMetre } from '../../rhythm/metre.ts';
+import { soundsOnly } from '../../shapes/sounding.ts';
+import type { Part, RungEdit, RungLevel, SongDocument } from '../../song/document.ts';
+import { type PlayedBar, slotAtTick } from '../../song/played-bars.ts';
+import { listBarStrokes, placesOf, toPattern, withoutPushes } from '../../song/right-hand.ts';
+import { isThere } from '../../song/level-edits.ts';
+import { type SongKeys, songKeysOf } from '../../song/song-keys.ts';
+import type { RungBar, RungSlot, RungSong } from './level.ts';
+import { toHeldByHand } from './level-chords.ts';
 
 /** Why an edit does not fit any more. */
 export type Misfit = 'no-such-place' | 'no-such-chord' | 'other-strings' | 'foreign-notes' | 'other-metre';

@@ -1,7 +1,7 @@
 import { styled } from 'styled-components';
 import { toBarPattern } from '../../../core/arrange/bar-pattern.ts';
-import type { RungBar, RungSlot } from '../../../core/arrange/rung.ts';
-import type { Rung } from '../../../core/arrange/rungs.ts';
+import type { RungBar, RungSlot } from '../../../core/arrange/levels/level.ts';
+import type { Rung } from '../../../core/arrange/levels/levels.ts';
 import { ORNAMENT_WORDS } from '../../../core/page/ornament-words.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';
 import type { RungLevel } from '../../../core/song/document.ts';

@@ -1,10 +1,10 @@
 import { Bench } from 'tinybench';
 import { createPlanMemory, type PlanMemory } from '../src/core/arrange/candidates.ts';
 import { FINE_LIMITS, toSetupPlace } from '../src/core/arrange/chord-options.ts';
+import { createLevelMemory, deriveLevels } from '../src/core/arrange/levels/levels.ts';
 import { recogniseMap } from '../src/core/arrange/map-proposals.ts';
 import { fillShapes } from '../src/core/arrange/part-shapes.ts';
 import { createPlanner } from '../src/core/arrange/planner.ts';
-import { createRungMemory, deriveRungs } from '../src/core/arrange/levels/levels.ts';
 import { planSetups } from '../src/core/arrange/setup-plan.ts';
 import { PLAIN_QUESTION, type SetupQuestion } from '../src/core/arrange/setup-question.ts';
 import { createSketcher } from '../src/core/arrange/setup-sketch.ts';
@@ -55,9 +55,9 @@ const LONG_SONG = writtenLongSong();
 /** The same with a shape for every chord, sixteenths in the right hand, and a riff in every tenth bar. */
 const LONG_ARRANGED = arrange(LONG_SONG);
 const PUPILS = { hand: AVERAGE_HAND, known: null };
-const RUNGS_LIMIT_MS = 100;
-const RUNG_MEMORY = createRungMemory();
-const deriveWarm = () => deriveRungs(LONG_ARRANGED, mainPartOf(LONG_ARRANGED), PUPILS, RUNG_MEMORY);
+const LEVELS_LIMIT_MS = 100;
+const LEVEL_MEMORY = createLevelMemory();
+const deriveWarm = () => deriveLevels(LONG_ARRANGED, mainPartOf(LONG_ARRANGED), PUPILS, LEVEL_MEMORY);
 
 function arrange(song: SongDocument): SongDocument {
   const filled = fillShapes(song, createPlanner());
@@ -71,7 +71,14 @@ function arrange(song: SongDocument): SongDocument {
       pattern === null
         ? []
         : [{ targetId: null, pattern: toStoredPattern(pattern.pattern), dynamics: null, isMuted: null }],
-    ornaments: barIds.map((barId, index) => ({ id: 1_000_000 + index, barId, kind: 'riff', rung: 5, openMidi, notes })),
+    ornaments: barIds.map((barId, index) => ({
+      id: 1_000_000 + index,
+      barId,
+      kind: 'riff',
+      level: 5,
+      openMidi,
+      notes,
+    })),
   }));
 }
 /** A tap every two seconds, each a little off. */
@@ -169,9 +176,9 @@ async function benchCharts(): Promise<readonly Row[]> {
   return [
     row('reading the demo chart', await measure(() => parseChart(TIN_ROOF_ALMANAC)), null, null),
     row('unrolling 100 bars', await measure(() => listPlayedBars(SONG)), null, null),
-    row('all rungs of a 600-bar song, its shapes looked for before', await measure(deriveWarm), RUNGS_LIMIT_MS, {
+    row('all levels of a 600-bar song, its shapes looked for before', await measure(deriveWarm), LEVELS_LIMIT_MS, {
       name: 'for the first time',
-      ...(await measure(() => deriveRungs(LONG_ARRANGED, mainPartOf(LONG_ARRANGED), PUPILS))),
+      ...(await measure(() => deriveLevels(LONG_ARRANGED, mainPartOf(LONG_ARRANGED), PUPILS))),
     }),
     row('recognising a 600-bar song', await measure(() => recogniseMap(LONG_SONG)), RECOGNISE_LIMIT_MS, {
       name: 'its bars against each other, one by one',

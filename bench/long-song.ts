@@ -61,7 +61,7 @@ async function makeLongSong(page: Page, base: string): Promise<string> {
   return page.url().replace(/\/\w+$/, '');
 }
 
-/** From a press on the song in the list to its first step drawn: the neck with its rungs, which fill as they are worked out. */
+/** From a press on the song in the list to its first step drawn: the neck with its levels, which fill as they are worked out. */
 async function openings(page: Page, base: string, title: string): Promise<readonly number[]> {
   const times: number[] = [];
   for (let repeat = 0; repeat < REPEATS; repeat += 1) {

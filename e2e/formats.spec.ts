@@ -93,7 +93,7 @@ test('how a page is made is remembered for a student of the class', async ({ pag
   await name.fill('Odile');
   await name.press('Enter');
   await expect(page.getByRole('button', { name: 'Forget Odile' })).toBeVisible();
-  await page.getByText('on a rung', { exact: true }).click();
+  await page.getByText('on a level', { exact: true }).click();
   await page.getByText('degrees of the key', { exact: true }).click();
   await page.getByText('large print', { exact: true }).click();
   await expect(page.getByRole('img', { name: /^Page 1/ })).toContainText('Your part.');

@@ -4,22 +4,22 @@ import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
 
 const CHART =
-  'title: Rungs\nkey: C\ntempo: 90\nC = x32010\nG = 320003\nF = 133211\n\nVerse:\n| C | F |\n| G | C |\n\nChorus:\n| F | G |\n';
+  'title: Levels\nkey: C\ntempo: 90\nC = x32010\nG = 320003\nF = 133211\n\nVerse:\n| C | F |\n| G | C |\n\nChorus:\n| F | G |\n';
 
-test('a rung is edited by hand, an ornament written, and the capo moved: what no longer fits is flagged and comes back', async ({
+test('a level is edited by hand, an ornament written, and the capo moved: what no longer fits is flagged and comes back', async ({
   page,
 }) => {
   const complaints = collectComplaints(page);
   await newSong(page);
   await pasteChart(page, CHART);
-  await page.getByRole('link', { name: 'Rungs' }).click();
-  await page.getByRole('button', { name: 'Rung 3, bar 2: F xx3211' }).click();
+  await page.getByRole('link', { name: 'Levels' }).click();
+  await page.getByRole('button', { name: 'Level 3, bar 2: F xx3211' }).click();
   await page.getByRole('button', { name: '133211 wherever F comes' }).click();
-  await expect(page.getByRole('button', { name: 'Rung 3, bar 2: F 133211' })).toBeVisible();
-  await expect(page.getByText('Rung 3: F held as 133211')).toBeVisible();
-  // A line of two bars on the chosen rung; each beat is struck at 90, the last one left out before the change.
+  await expect(page.getByRole('button', { name: 'Level 3, bar 2: F 133211' })).toBeVisible();
+  await expect(page.getByText('Level 3: F held as 133211')).toBeVisible();
+  // A line of two bars on the chosen level; each beat is struck at 90, the last one left out before the change.
   await page.keyboard.press('h');
-  await expect(page.getByText(/^Verse, line 1 on rung 3[\d, ]*: \d+ notes in \d\.\d s\./)).toBeVisible();
+  await expect(page.getByText(/^Verse, line 1 on level 3[\d, ]*: \d+ notes in \d\.\d s\./)).toBeVisible();
   await page.keyboard.press('h');
   await expectNoAxeFindings(page);
 
@@ -42,22 +42,22 @@ test('a rung is edited by hand, an ornament written, and the capo moved: what no
   await page.getByRole('link', { name: 'Right hand' }).click();
   await page.getByText('Ornaments', { exact: true }).click();
   await expect(page.getByText('Lost here: its E2 lies below the lowest string.')).toBeVisible();
-  await page.getByRole('link', { name: 'Rungs' }).click();
+  await page.getByRole('link', { name: 'Levels' }).click();
   await expect(page.getByText('Not played: The song has no such chord behind this capo.')).toBeVisible();
 
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('button', { name: 'Rung 3, bar 2: F 133211' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Level 3, bar 2: F 133211' })).toBeVisible();
   await expect(page.getByText(/^Not played/)).toHaveCount(0);
   await page.getByRole('link', { name: 'Handout' }).click();
   await expect(page.getByText('Fits one page.')).toBeVisible();
-  await page.getByText('on a rung', { exact: true }).click();
+  await page.getByText('on a level', { exact: true }).click();
   await expect(page.getByText(/part\.$/)).toBeVisible();
   await page.getByRole('button', { name: /^The song as a file/ }).click();
   const [midi] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'MIDI', exact: true }).click(),
   ]);
-  expect(midi.suggestedFilename()).toBe('Rungs.mid');
+  expect(midi.suggestedFilename()).toBe('Levels.mid');
   expect(
     readFileSync(await midi.path())
       .subarray(0, 4)
@@ -65,7 +65,7 @@ test('a rung is edited by hand, an ornament written, and the capo moved: what no
   ).toBe('MThd');
   await expectSaved(page);
   await page.reload();
-  await page.getByRole('link', { name: 'Rungs' }).click();
-  await expect(page.getByText('Rung 3: F held as 133211')).toBeVisible();
+  await page.getByRole('link', { name: 'Levels' }).click();
+  await expect(page.getByText('Level 3: F held as 133211')).toBeVisible();
   expect(complaints).toEqual([]);
 });

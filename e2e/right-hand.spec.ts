@@ -12,7 +12,7 @@ test('a pattern is taken from the shelf, another one written, kept, assigned and
   await page.getByRole('button', { name: /^Verse a strum on each beat/ }).click();
   await page.getByRole('button', { name: 'Use Four Square for Verse' }).click();
   await expect(page.getByRole('button', { name: /^Verse Four Square/ })).toBeVisible();
-  await expect(page.getByText('one round to a bar; 1.0 strokes a second, within rung 2')).toBeVisible();
+  await expect(page.getByText('one round to a bar; 1.0 strokes a second, within level 2')).toBeVisible();
 
   const strokes = page.getByRole('textbox', { name: 'Strokes' });
   await strokes.fill('D- Dq D- D-');

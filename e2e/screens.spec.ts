@@ -3,7 +3,7 @@ import { expect, type Response, test } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectNoAxeFindings, newSong } from './pages.ts';
 
-const STEPS = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'rungs', 'handout'] as const;
+const STEPS = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout'] as const;
 
 test('axe finds nothing on any screen, full or empty', async ({ page }) => {
   const complaints = collectComplaints(page);

@@ -50,13 +50,13 @@ await page
   .click();
 await shoot('right-hand');
 
-await page.goto(`${song}/rungs`);
-await page.getByRole('button', { name: /^Rung 3, bar 2:/ }).click();
+await page.goto(`${song}/levels`);
+await page.getByRole('button', { name: /^Level 3, bar 2:/ }).click();
 await page.locator('h2', { hasText: 'Side by side' }).scrollIntoViewIfNeeded();
 await page.mouse.move(500, 500);
 await page.mouse.wheel(0, 420);
 await page.waitForTimeout(400);
-await shoot('rungs');
+await shoot('levels');
 
 await page.goto(`${song}/map`);
 await page.locator('[data-place]').nth(6).click();

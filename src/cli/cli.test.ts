@@ -241,18 +241,21 @@ describe('map', () => {
   });
 });
 
-describe('rungs', () => {
+describe('levels', () => {
   test('give the song at its levels, the easiest first, each within the one above', async () => {
-    const file = fileWith('rungs.txt', 'key: C\ntempo: 100\n\nVerse:\n| C | Fmaj7 | G | Am F |\n');
-    const rungs = await json('rungs', file);
-    expect(rungs.flatMap(({ levels }: { levels: number[] }) => levels)).toEqual([1, 2, 3, 4, 5]);
-    expect(rungs[0].shapes.map(({ frets }: { frets: string }) => frets)).toEqual(
+    const file = fileWith('levels.txt', 'key: C\ntempo: 100\n\nVerse:\n| C | Fmaj7 | G | Am F |\n');
+    const levels = await json('levels', file);
+    expect(levels.flatMap(({ levels }: { levels: number[] }) => levels)).toEqual([1, 2, 3, 4, 5]);
+    expect(levels[0].shapes.map(({ frets }: { frets: string }) => frets)).toEqual(
       expect.arrayContaining(['xxx010', 'xxx003']),
     );
-    expect(rungs[0].bars.map(({ strokes }: { strokes: number[] }) => strokes)).toEqual([[0], [0], [0], [0, 2]]);
-    expect(rungs.at(-1).bars[3]).toMatchObject({ number: 4, chords: ['Am', 'F'], merged: 0, strokes: [0, 1, 2, 3] });
-    expect((await run(['rungs', file])).out).toContain('strokes a second.');
-    expect((await run(['rungs'])).code).toBe(2);
+    expect(levels[0].bars.map(({ strokes }: { strokes: number[] }) => strokes)).toEqual([[0], [0], [0], [0, 2]]);
+    expect(levels.at(-1).bars[3]).toMatchObject({ number: 4, chords: ['Am', 'F'], merged: 0, strokes: [0, 1, 2, 3] });
+    expect((await run(['levels', file])).out).toContain('strokes a second.');
+    expect((await run(['levels'])).code).toBe(2);
+    // What it was called before is still understood.
+    expect(await json('rungs', file)).toEqual(levels);
+    expect((await run(['help', 'rungs'])).out).toContain('ladder levels FILE');
   });
 });
 
@@ -317,13 +320,13 @@ describe('export', () => {
     expect(readFileSync(join(out, 'Up-away-shapes.csv'), 'utf8')).toContain('G,G,');
   });
 
-  test('JSON comes back as the same song, and MIDI has more notes on a higher rung', async () => {
+  test('JSON comes back as the same song, and MIDI has more notes on a higher level', async () => {
     expect((await run(['export', file, '--to', 'json', '--out', out])).code).toBe(0);
     const json = join(out, 'Up-away.json');
     expect((await run(['export', json, '--to', 'text', '--out', out])).code).toBe(0);
     expect(readFileSync(join(out, 'Up-away.txt'), 'utf8')).toContain('| C | G |');
-    const sizeOf = async (rung: string): Promise<number> => {
-      expect((await run(['export', file, '--to', 'midi', '--rung', rung, '--out', out])).code).toBe(0);
+    const sizeOf = async (level: string): Promise<number> => {
+      expect((await run(['export', file, '--to', 'midi', '--level', level, '--out', out])).code).toBe(0);
       const bytes = readFileSync(join(out, 'Up-away.mid'));
       expect(bytes.subarray(0, 4).toString('latin1')).toBe('MThd');
       return bytes.length;
@@ -346,9 +349,9 @@ describe('export', () => {
   test.each([
     [['export', 'x.txt'], '--to pdf|html|musicxml|midi|text|svg|csv|json'],
     [['export', '--to', 'text'], 'needs a file'],
-    [['export', 'x.txt', '--to', 'text', '--rung', '2'], '--rung goes with --to pdf, html, svg and midi'],
+    [['export', 'x.txt', '--to', 'text', '--level', '2'], '--level goes with --to pdf, html, svg and midi'],
     [['export', 'x.txt', '--to', 'pdf', '--paper', 'A3'], '--paper'],
-    [['export', 'x.txt', '--to', 'midi', '--rung', '9'], 'rung'],
+    [['export', 'x.txt', '--to', 'midi', '--level', '9'], 'level'],
   ])('%j is not understood', async (args, words) => {
     const { err, code } = await run(args);
     expect(code).toBe(2);

@@ -1,9 +1,9 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
+import type { LevelBar } from '../core/arrange/levels/level.ts';
+import { mixLevels } from '../core/arrange/levels/levels.ts';
 import { createPlanner } from '../core/arrange/planner.ts';
-import type { RungBar } from '../core/arrange/levels/level.ts';
-import { mixRungs } from '../core/arrange/levels/levels.ts';
 import { toMapTable, toShapeTable } from '../core/formats/csv/song-rows.ts';
 import { toHandoutHtml } from '../core/formats/html/handout-html.ts';
 import { toMidiSong } from '../core/formats/midi/midi-song.ts';
@@ -16,7 +16,7 @@ import { layOutHandout, PAPERS, type Paper, PHONE_SHEET, sheetOf } from '../core
 import { speakHandout } from '../core/page/handout-spoken.ts';
 import { measureText } from '../core/page/text-width.ts';
 import { AVERAGE_HAND } from '../core/shapes/hand.ts';
-import type { RungLevel, SongDocument } from '../core/song/document.ts';
+import type { Level, SongDocument } from '../core/song/document.ts';
 import { HANDOUT_READERS, type HandoutReader, PLAIN_HANDOUT } from '../core/song/handout-options.ts';
 import { mainPartOf } from '../core/song/parts.ts';
 import { DEFAULT_SETTINGS } from '../core/song/settings.ts';
@@ -34,6 +34,8 @@ import { readNumber } from './read-words.ts';
 
 const OPTIONS = {
   to: { type: 'string' },
+  level: { type: 'string' },
+  // What --level was called before.
   rung: { type: 'string' },
   out: { type: 'string' },
   paper: { type: 'string' },
@@ -52,8 +54,8 @@ const ENDINGS = {
 
 type Format = keyof typeof ENDINGS;
 
-/** Formats that show or play one student's part where a rung is named. */
-const WITH_RUNG: ReadonlySet<Format> = new Set(['pdf', 'html', 'svg', 'midi']);
+/** Formats that show or play one student's part where a level is named. */
+const WITH_LEVEL: ReadonlySet<Format> = new Set(['pdf', 'html', 'svg', 'midi']);
 const ON_PAPER: ReadonlySet<Format> = new Set(['pdf', 'html', 'svg']);
 
 /** ladder export FILE… --to FORMAT: each song as a file of another format, in the folder named by --out. */
@@ -63,17 +65,18 @@ export async function runExport(args: readonly string[]): Promise<Answer> {
   if (positionals.length === 0) {
     throw usageError('export needs a file, or - for standard input.');
   }
-  if (values.rung !== undefined && !WITH_RUNG.has(format)) {
-    throw usageError('--rung goes with --to pdf, html, svg and midi.');
+  const wantedLevel = values.level ?? values.rung;
+  if (wantedLevel !== undefined && !WITH_LEVEL.has(format)) {
+    throw usageError('--level goes with --to pdf, html, svg and midi.');
   }
   if ((values.paper !== undefined || values.for !== undefined) && !ON_PAPER.has(format)) {
     throw usageError('--paper and --for go with --to pdf, html and svg.');
   }
-  const rung = values.rung === undefined ? null : (readNumber(values.rung, 'rung', [1, 5], 5) as RungLevel);
+  const level = wantedLevel === undefined ? null : (readNumber(wantedLevel, 'level', [1, 5], 5) as Level);
   const folder = values.out ?? '.';
   const work: Work = {
     format,
-    rung,
+    level,
     folder,
     paper: oneOf(Object.keys(PAPERS) as Paper[], values.paper ?? 'A4', 'paper'),
     reader: oneOf(HANDOUT_READERS, values.for ?? 'guitar', 'for'),
@@ -128,7 +131,7 @@ function readFormat(text: string | undefined): Format {
 
 type Work = {
   readonly format: Format;
-  readonly rung: RungLevel | null;
+  readonly level: Level | null;
   readonly folder: string;
   readonly paper: Paper;
   readonly reader: HandoutReader;
@@ -183,10 +186,10 @@ async function contentsOf(document: SongDocument, work: Work): Promise<readonly 
   }
 }
 
-/** One student's part where a rung is named, for an average hand. */
-function barsOf(document: SongDocument, { rung }: Work): readonly RungBar[] | null {
+/** One student's part where a level is named, for an average hand. */
+function barsOf(document: SongDocument, { level }: Work): readonly LevelBar[] | null {
   const pupils = { hand: AVERAGE_HAND, known: null };
-  return rung === null ? null : mixRungs(document, mainPartOf(document), pupils, { left: rung, right: rung });
+  return level === null ? null : mixLevels(document, mainPartOf(document), pupils, { left: level, right: level });
 }
 
 async function contentsOnPaper(

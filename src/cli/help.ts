@@ -54,8 +54,8 @@ The song's chart with the shapes behind that capo; what sounds stays.
 The song's map: sections as written, the unrolled bars with their beats and seconds, what they add up to, and what
 repeats: equal lines and sections, those that differ in one bar, loops begun at another point, loops many songs share.
   --json                       as JSON`,
-  rungs: `ladder rungs FILE [options]
-The song on its rungs, the easiest first: how each chord is held, which strokes are played, and what makes a rung hard. Rungs
+  levels: `ladder levels FILE [options]
+The song on its levels, the easiest first: how each chord is held, which strokes are played, and what makes a level hard. Levels
 that come out equal are one.
   --json                       as JSON`,
   export: `ladder export FILE… --to pdf|html|musicxml|midi|text|svg|csv|json [options]
@@ -63,7 +63,7 @@ Each song as a file of another format, one line for each: the handout as PDF, as
 each page; MusicXML 4.0; a Standard MIDI File of the whole song as it is strummed (count-in, click, tempo, metre, key, section
 markers); the text chart; its played bars and its shapes as comma-separated values; the song as canonical JSON.
   --out DIR                    the folder to write into (this one)
-  --rung N                     as rung N plays it, for pdf, html, svg and midi
+  --level N                    as level N plays it, for pdf, html, svg and midi
   --paper A4|Letter            for pdf, html and svg (A4)
   --for guitar|keys|bass|ukulele   who reads it, for pdf, html and svg (guitar)`,
   import: `ladder import FILE… [options]
@@ -87,7 +87,7 @@ export const OVERVIEW = `ladder COMMAND …
   change CHORD CHORD    the way from one chord to the next
   chart FILE --capo N   a chart behind another capo
   map FILE              sections, bars, length, and what repeats
-  rungs FILE            the song at its levels of difficulty
+  levels FILE           the song at its levels of difficulty
   export FILE… --to F   each song as PDF, web page, MusicXML, MIDI, text, picture, CSV or JSON
   import FILE…          songs from other files into the library
   schema                the JSON Schema of a saved song

@@ -1,4 +1,4 @@
-import { deriveRungs, type Rung } from '../core/arrange/levels/levels.ts';
+import { deriveLevels, type PlayedLevel } from '../core/arrange/levels/levels.ts';
 import { formatChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { uniqueBy } from '../core/kernel/list.ts';
 import { beatTicks } from '../core/rhythm/metre.ts';
@@ -9,20 +9,20 @@ import { listPlayedBars, type PlayedBar } from '../core/song/played-bars.ts';
 import { type Answer, answer } from './answer.ts';
 import { readOneSong } from './one-song.ts';
 
-/** ladder rungs FILE: the song on its rungs, the easiest first: shapes, strokes, and what makes each hard. */
-export function runRungs(args: readonly string[]): Answer {
-  const { document, isJson } = readOneSong('rungs', args);
+/** ladder levels FILE: the song on its levels, the easiest first: shapes, strokes, and what makes each hard. */
+export function runLevels(args: readonly string[]): Answer {
+  const { document, isJson } = readOneSong('levels', args);
   const played = listPlayedBars(document);
-  const rungs = deriveRungs(document, mainPartOf(document), { hand: AVERAGE_HAND, known: null });
-  const json = rungs.map((rung) => toJson(rung, played));
+  const playedLevels = deriveLevels(document, mainPartOf(document), { hand: AVERAGE_HAND, known: null });
+  const json = playedLevels.map((playedLevel) => toJson(playedLevel, played));
   const text = json.map(({ levels, shapes, difficulty }) => {
     const held = shapes.map(({ chord, frets }) => `${chord} ${frets}`).join(', ');
-    return `Rung ${levels.join(', ')} (${difficulty.total}): ${held}; ${difficulty.strokesPerSecond} strokes a second.`;
+    return `Level ${levels.join(', ')} (${difficulty.total}): ${held}; ${difficulty.strokesPerSecond} strokes a second.`;
   });
   return answer(isJson, json, text.join('\n'));
 }
 
-function toJson({ levels, bars, difficulty }: Rung, played: readonly PlayedBar[]) {
+function toJson({ levels, bars, difficulty }: PlayedLevel, played: readonly PlayedBar[]) {
   const held = bars.flatMap(({ slots }) => slots.flatMap((slot) => slot.held ?? []));
   const { hardest, hardestChange } = difficulty;
   return {

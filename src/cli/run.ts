@@ -5,10 +5,10 @@ import { CommandError } from './command-error.ts';
 import { runExport } from './export.ts';
 import { HELP, OVERVIEW } from './help.ts';
 import { runImport } from './import.ts';
+import { runLevels } from './levels.ts';
 import { runMap } from './map.ts';
 import { runName } from './name.ts';
 import { runPlan } from './plan.ts';
-import { runRungs } from './levels.ts';
 import { runSchema } from './schema.ts';
 import { runShapes } from './shapes.ts';
 
@@ -19,11 +19,14 @@ const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer | Pr
   change: runChange,
   chart: runChart,
   map: runMap,
-  rungs: runRungs,
+  levels: runLevels,
   export: runExport,
   import: runImport,
   schema: runSchema,
 };
+
+/** What commands were called before, and still are in scripts. */
+const FORMER: Readonly<Record<string, string>> = { rungs: 'levels' };
 
 const ANSWERED = 0;
 const FAILED = 1;
@@ -32,11 +35,12 @@ const NOT_UNDERSTOOD = 2;
 /** What a command leaves: its text, its complaints, and its exit code. */
 export type Outcome = { readonly out: string; readonly err: string; readonly code: number };
 
-async function answerTo([name, ...args]: readonly string[]): Promise<Outcome> {
+async function answerTo([given, ...args]: readonly string[]): Promise<Outcome> {
+  const name = given === undefined ? undefined : (FORMER[given] ?? given);
   const wantsHelp = name === undefined || name === 'help' || name === '--help' || args.includes('--help');
   if (wantsHelp) {
     const topic = name === 'help' ? args[0] : name;
-    return { out: `${HELP[topic ?? ''] ?? OVERVIEW}\n`, err: '', code: ANSWERED };
+    return { out: `${HELP[FORMER[topic ?? ''] ?? topic ?? ''] ?? OVERVIEW}\n`, err: '', code: ANSWERED };
   }
   const command = COMMANDS[name];
   if (command === undefined) {

@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { FORMAT_VERSION } from '../core/song/document.ts';
 import { wordsOfIssue } from './finding-words.ts';
 import { loadDocument } from './load-document.ts';
 
@@ -12,7 +13,7 @@ test.each([
 });
 
 test('what is wrong with a song is said without the paths of its fields', () => {
-  const loaded = loadDocument({ formatVersion: 4, map: { sections: [{ lines: 3 }] } });
+  const loaded = loadDocument({ formatVersion: FORMAT_VERSION, map: { sections: [{ lines: 3 }] } });
   const findings = loaded.ok || loaded.error.kind !== 'malformed' ? [] : loaded.error.findings;
   expect(findings.length).toBeGreaterThan(0);
   expect(findings.join('\n')).not.toMatch(/\w\.\w|\.\d/);

@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyCommand } from '../core/song/commands.ts';
-import { FORMAT_VERSION } from '../core/song/document.ts';
+import { FORMAT_VERSION, type LevelEdit } from '../core/song/document.ts';
+import { changePart, mainPartOf } from '../core/song/parts.ts';
 import { listPlayedBars } from '../core/song/played-bars.ts';
 import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { arbitraryChart } from '../test-support/arbitrary-chart.ts';
@@ -36,6 +37,21 @@ describe('a saved song', () => {
     expect(stored.formatVersion === FORMAT_VERSION && loaded.ok ? loaded.value : stored).toEqual(stored);
   });
 
+  test('of version 4 keeps its levels, which were called rungs', () => {
+    const dog = createDemoSongs().find(({ facts }) => facts.title === 'Quarry Dog') ?? SONG;
+    const part = mainPartOf(dog);
+    const chord = part.shapes[0]?.chord ?? expect.unreachable();
+    const edit: LevelEdit = { hand: 'left', level: 2, chord, slotId: null, fingering: null };
+    const song = changePart(dog, part.id, (each) => ({ ...each, levelEdits: [edit], firstLevel: 'bass' }));
+    const old = JSON.stringify({ ...song, formatVersion: 4 })
+      .replaceAll('"level":', '"rung":')
+      .replaceAll('"levelEdits":', '"rungEdits":')
+      .replaceAll('"firstLevel":', '"firstRung":');
+    expect(old).not.toContain('evel');
+    expect(part.ornaments.length).toBeGreaterThan(0);
+    expect(loadDocument(JSON.parse(old))).toEqual({ ok: true, value: song });
+  });
+
   test('made from any chart is sound and comes back equal through JSON', () => {
     fc.assert(
       fc.property(arbitraryChart, (chart) => {
@@ -46,16 +62,16 @@ describe('a saved song', () => {
     );
   });
 
-  test('with ornaments and rungs changed by hand comes back equal through JSON; a note on no string is refused', () => {
+  test('with ornaments and levels changed by hand comes back equal through JSON; a note on no string is refused', () => {
     const dog = createDemoSongs().find(({ facts }) => facts.title === 'Quarry Dog') ?? SONG;
     const [part] = dog.arrangements.flatMap(({ parts }) => parts);
     const [stored] = part?.shapes ?? [];
     const outcome = applyCommand(dog, {
-      kind: 'edit-rung',
+      kind: 'edit-level',
       partId: part?.id ?? 0,
       edit: {
         hand: 'left',
-        rung: 2,
+        level: 2,
         chord: stored?.chord ?? { root: 'C', quality: '', bass: null },
         slotId: null,
         fingering: stored?.fingering ?? null,
@@ -66,7 +82,7 @@ describe('a saved song', () => {
     expect(part?.ornaments.length).toBeGreaterThan(0);
     expect(loadDocument(JSON.parse(text))).toEqual({ ok: true, value: edited });
     expect(loadDocument(JSON.parse(text.replace('"stringNumber":6', '"stringNumber":9'))).ok).toBe(false);
-    expect(loadDocument(JSON.parse(text.replace('"rung":2', '"rung":6'))).ok).toBe(false);
+    expect(loadDocument(JSON.parse(text.replace('"level":2', '"level":6'))).ok).toBe(false);
   });
 
   // biome-ignore lint/suspicious/noExplicitAny: the point is to break the types

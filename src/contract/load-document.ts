@@ -6,6 +6,7 @@ import { songSchema } from './song-schema.ts';
 import { addWishes } from './upgrade-1-to-2.ts';
 import { addLeftOut } from './upgrade-2-to-3.ts';
 import { addTags } from './upgrade-3-to-4.ts';
+import { renameRungs } from './upgrade-4-to-5.ts';
 
 /** Why something is no song this program can open. */
 export type LoadError =
@@ -18,6 +19,7 @@ const UPGRADES: ReadonlyMap<number, (document: unknown) => unknown> = new Map([
   [1, addWishes],
   [2, addLeftOut],
   [3, addTags],
+  [4, renameRungs],
 ]);
 
 const MOST_FINDINGS = 10;

@@ -14,7 +14,7 @@ import { TEMPO_LIMITS } from '../core/rhythm/tempo.ts';
 import { HIGHEST_SHAPE_FRET } from '../core/shapes/shape.ts';
 import {
   DYNAMICS,
-  FIRST_RUNGS,
+  FIRST_LEVELS,
   FORMAT_VERSION,
   HIGH_NOTE_COMES,
   ORNAMENT_KINDS,
@@ -119,7 +119,7 @@ const fingering = z.strictObject({
   shape: shapeSchema,
   fingers: z.array(finger.nullable()).min(strings.fewest).max(strings.most),
 });
-/** Most shapes, patterns, ornaments or rung edits of a part. */
+/** Most shapes, patterns, ornaments or level edits of a part. */
 const ATTACHMENTS = 2000;
 const patternName = oneLine(SONG_LIMITS.sectionNameCharacters).min(1);
 /** A right-hand pattern whose cells can be read. */
@@ -132,12 +132,12 @@ export const patternSchema = z
     cells: oneLine(SONG_LIMITS.cueCharacters),
   })
   .refine((pattern) => parseCells(pattern.cells, pattern).ok, { message: 'has cells that cannot be read' });
-const rung = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]);
+const level = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]);
 const ornament = z.strictObject({
   id,
   barId: id,
   kind: z.enum(ORNAMENT_KINDS),
-  rung,
+  level,
   openMidi: z.array(z.int().min(0).max(127)).min(strings.fewest).max(strings.most),
   notes: z
     .array(
@@ -151,15 +151,15 @@ const ornament = z.strictObject({
     .min(1)
     .max(ORNAMENT_NOTES),
 });
-const rungEdit = z.discriminatedUnion('hand', [
+const levelEdit = z.discriminatedUnion('hand', [
   z.strictObject({
     hand: z.literal('left'),
-    rung,
+    level,
     chord: chordSchema,
     slotId: id.nullable(),
     fingering: fingering.nullable(),
   }),
-  z.strictObject({ hand: z.literal('right'), rung, targetId: id.nullable(), pattern: patternSchema }),
+  z.strictObject({ hand: z.literal('right'), level, targetId: id.nullable(), pattern: patternSchema }),
 ]);
 /** A tuning of four to eight strings. */
 export const tuningSchema = z.strictObject({
@@ -215,8 +215,8 @@ const part = z.strictObject({
     )
     .max(ATTACHMENTS),
   ornaments: z.array(ornament).max(ATTACHMENTS),
-  rungEdits: z.array(rungEdit).max(ATTACHMENTS),
-  firstRung: z.enum(FIRST_RUNGS),
+  levelEdits: z.array(levelEdit).max(ATTACHMENTS),
+  firstLevel: z.enum(FIRST_LEVELS),
 });
 
 /** The shape of a saved song of the current version. */

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { create, type Font } from 'fontkit';
 import { afterAll, describe, expect, test } from 'vitest';
-import { mixRungs } from '../core/arrange/levels/levels.ts';
+import { mixLevels } from '../core/arrange/levels/levels.ts';
 import { toHandoutHtml } from '../core/formats/html/handout-html.ts';
 import { toSvg } from '../core/formats/svg/svg-page.ts';
 import { itemAt } from '../core/kernel/list.ts';
@@ -138,7 +138,7 @@ describe.skipIf(!hasTools)('a PDF', () => {
 
   test('of every reader, of one student’s part, in large print and on its side is sound and inside the page', async () => {
     const song = itemAt(songs, 1);
-    const ownBars = mixRungs(song, mainPartOf(song), { hand: AVERAGE_HAND, known: null }, { left: 1, right: 2 });
+    const ownBars = mixLevels(song, mainPartOf(song), { hand: AVERAGE_HAND, known: null }, { left: 1, right: 2 });
     const own = layOutHandout(
       composeHandout({
         document: song,

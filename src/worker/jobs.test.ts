@@ -153,10 +153,10 @@ describe('the worker', () => {
     expect(resultOf(2)).toMatchObject({ result: { findings: [{ kind: 'common-loop' }], proposals: [] } });
   });
 
-  test('derives the rungs of a part, and none of one that is gone', () => {
+  test('derives the levels of a part, and none of one that is gone', () => {
     const { take, pullAll, sent } = startJobs();
     const ask = (requestId: number, partId: number): ToWorker => ({
-      kind: 'derive-rungs',
+      kind: 'derive-levels',
       requestId,
       document: song,
       partId,
@@ -168,7 +168,7 @@ describe('the worker', () => {
     pullAll();
     const resultOf = (id: number) => sent.find(({ kind, requestId }) => kind === 'done' && requestId === id);
     const levels = (resultOf(1) as { result?: readonly { levels: readonly number[] }[] }).result?.flatMap(
-      (rung) => rung.levels,
+      (playedLevel) => playedLevel.levels,
     );
     expect(levels).toEqual([1, 2, 3, 4, 5]);
     expect(resultOf(2)).toMatchObject({ result: [] });

@@ -7,9 +7,9 @@
  */
 import { createPlanMemory, type PlanMemory } from '../core/arrange/candidates.ts';
 import { type CapoPlan, NO_CAPO_PLAN, planCapoRows } from '../core/arrange/capo-rows.ts';
+import { createLevelMemory, deriveLevels, type LevelMemory, type PlayedLevel } from '../core/arrange/levels/levels.ts';
 import { type Recognised, recogniseMap } from '../core/arrange/map-proposals.ts';
 import { type FilledShapes, fillShapes, listShapes } from '../core/arrange/part-shapes.ts';
-import { createRungMemory, deriveRungs, type Rung, type RungMemory } from '../core/arrange/levels/levels.ts';
 import { planShapes, type ShapePlan } from '../core/arrange/shape-plan.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { applyTextInSteps } from '../core/formats/text-chart/apply-text.ts';
@@ -35,7 +35,7 @@ const SLICE_MS = 12;
 export function createJobs({ post, nowMs, later }: Surroundings): (message: ToWorker) => void {
   const jobs = new Map<WorkerRequest['kind'], Job>();
   const memory = createPlanMemory();
-  const rungMemory = createRungMemory();
+  const levelMemory = createLevelMemory();
   let isPulling = false;
 
   const pull = (): void => {
@@ -77,7 +77,7 @@ export function createJobs({ post, nowMs, later }: Surroundings): (message: ToWo
       }
       return;
     }
-    jobs.set(message.kind, { requestId: message.requestId, steps: stepsFor(message, memory, rungMemory) });
+    jobs.set(message.kind, { requestId: message.requestId, steps: stepsFor(message, memory, levelMemory) });
     if (!isPulling) {
       isPulling = true;
       later(pull);
@@ -107,7 +107,7 @@ function toMessage(requestId: number, step: Step): FromWorker {
     : { kind: 'progress', requestId, share: step.share };
 }
 
-function stepsFor(request: WorkerRequest, memory: PlanMemory, rungMemory: RungMemory): Steps<AnyResult, AnyResult> {
+function stepsFor(request: WorkerRequest, memory: PlanMemory, levelMemory: LevelMemory): Steps<AnyResult, AnyResult> {
   switch (request.kind) {
     case 'read-chart':
       return readChart(request.text);
@@ -119,8 +119,8 @@ function stepsFor(request: WorkerRequest, memory: PlanMemory, rungMemory: RungMe
       return planShapesOf(request, memory);
     case 'fill-shapes':
       return fillInSteps(request, memory);
-    case 'derive-rungs':
-      return deriveInSteps(request, rungMemory);
+    case 'derive-levels':
+      return deriveInSteps(request, levelMemory);
     case 'recognise':
       return recogniseInSteps(request.document);
     case 'read-loose':
@@ -137,12 +137,12 @@ function* fillInSteps(
 }
 
 function* deriveInSteps(
-  { document, partId, pupils }: Extract<WorkerRequest, { kind: 'derive-rungs' }>,
-  memory: RungMemory,
-): Steps<readonly Rung[], readonly Rung[]> {
+  { document, partId, pupils }: Extract<WorkerRequest, { kind: 'derive-levels' }>,
+  memory: LevelMemory,
+): Steps<readonly PlayedLevel[], readonly PlayedLevel[]> {
   yield { share: 0 };
   const part = findPart(document, partId);
-  return part === null ? [] : deriveRungs(document, part, pupils, memory);
+  return part === null ? [] : deriveLevels(document, part, pupils, memory);
 }
 
 function* recogniseInSteps(document: SongDocument): Steps<Recognised, Recognised> {

@@ -1,8 +1,8 @@
 import type { CapoPlan } from '../core/arrange/capo-rows.ts';
+import type { PlayedLevel } from '../core/arrange/levels/levels.ts';
 import type { Recognised } from '../core/arrange/map-proposals.ts';
 import type { FilledShapes } from '../core/arrange/part-shapes.ts';
 import type { Pupils } from '../core/arrange/planner.ts';
-import type { Rung } from '../core/arrange/levels/levels.ts';
 import type { ShapePlan } from '../core/arrange/shape-plan.ts';
 import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
 import type { LooseReading } from '../core/formats/loose-chart/read-loose-chart.ts';
@@ -41,7 +41,7 @@ export type WorkerRequest =
       readonly pupils: Pupils;
     }
   | {
-      readonly kind: 'derive-rungs';
+      readonly kind: 'derive-levels';
       readonly requestId: number;
       readonly document: SongDocument;
       readonly partId: number;
@@ -62,8 +62,8 @@ export type WorkerResults = {
   readonly 'fill-shapes': FilledShapes;
   /** What repeats in a song, and what could be written otherwise. */
   readonly recognise: Recognised;
-  /** The rungs of a part, the easiest first; none where the part is gone. */
-  readonly 'derive-rungs': readonly Rung[];
+  /** The levels of a part, the easiest first; none where the part is gone. */
+  readonly 'derive-levels': readonly PlayedLevel[];
   readonly 'plan-capo': CapoPlan;
   /** Null where the part is gone. */
   readonly 'plan-shapes': ShapePlan | null;

@@ -25,7 +25,7 @@ const arbitraryOrnament: fc.Arbitrary<Ornament> = fc
     id: 900,
     barId: itemAt(itemAt(SONG.map.sections, 0).lines, 0).bars[0]?.id ?? 0,
     kind: 'riff',
-    rung: 4,
+    level: 4,
     openMidi: STANDARD_TUNING.openMidi,
     notes: spots.map((spot, index) => ({ ...spot, startTick: index * EIGHTH, lengthTicks: EIGHTH })),
   }));
@@ -63,7 +63,14 @@ describe('ornaments in the choice of a setup', () => {
 
   test('are counted once, however many bars have them, and are named in a sentence', () => {
     const low = { stringNumber: 6, fret: 0, startTick: 0, lengthTicks: EIGHTH };
-    const riff: Ornament = { id: 1, barId: 1, kind: 'riff', rung: 4, openMidi: STANDARD_TUNING.openMidi, notes: [low] };
+    const riff: Ornament = {
+      id: 1,
+      barId: 1,
+      kind: 'riff',
+      level: 4,
+      openMidi: STANDARD_TUNING.openMidi,
+      notes: [low],
+    };
     const walk: Ornament = { ...riff, kind: 'bass-walk', notes: [{ ...low, fret: 1 }] };
     const many = withOrnaments(SONG, [riff, { ...riff, id: 2, barId: 2 }, { ...walk, id: 3 }]);
     const { problem, plan } = planOf(many);

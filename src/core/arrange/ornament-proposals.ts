@@ -22,7 +22,7 @@ import { findStoredShape } from './part-shapes.ts';
 /** An ornament that could be put into a bar; `to` is the chord a walk leads to. */
 export type OrnamentProposal = {
   readonly barId: number;
-  readonly ornament: Pick<Ornament, 'kind' | 'rung' | 'notes'>;
+  readonly ornament: Pick<Ornament, 'kind' | 'level' | 'notes'>;
   readonly barNumber: number;
   readonly from: ChordSymbol;
   readonly to: ChordSymbol | null;
@@ -35,8 +35,8 @@ const WIDEST_WALK = 7;
 const MOST_STEPS = 3;
 /** Strings, from the thinnest, on which a suspension is heard clearly (common practice). */
 const SUSPENDED_STRINGS = 4;
-/** The rung from which a proposed ornament is played. */
-const PROPOSED_RUNG = 5;
+/** The level from which a proposed ornament is played. */
+const PROPOSED_LEVEL = 5;
 
 type Place = Pick<SongKeys, 'toShapeChord'> & { readonly part: Part; readonly key: Key };
 
@@ -128,7 +128,7 @@ function layOut(
 }
 
 function proposal(bar: PlayedBar, kind: Ornament['kind'], notes: readonly OrnamentNote[]) {
-  return { barId: bar.bar.id, ornament: { kind, rung: PROPOSED_RUNG, notes }, barNumber: bar.number } as const;
+  return { barId: bar.bar.id, ornament: { kind, level: PROPOSED_LEVEL, notes }, barNumber: bar.number } as const;
 }
 
 /** The fourth, else the second, in the place of a chord's third for a beat, where a finger is free and it is in the key. */

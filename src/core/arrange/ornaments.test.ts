@@ -221,7 +221,7 @@ const done = (song: SongDocument, command: SongCommand): SongDocument => {
 };
 const put = (song: SongDocument, bar: number, kind: OrnamentKind, text: string): SongDocument => {
   const barId = itemAt(listPlayedBars(song), bar).bar.id;
-  const ornament = { kind, rung: 4 as const, notes: notesOf(text) };
+  const ornament = { kind, level: 4 as const, notes: notesOf(text) };
   return done(song, { kind: 'put-ornaments', partId: mainPartOf(song).id, replaces: [], barIds: [barId], ornament });
 };
 const flagsOf = (song: SongDocument) =>
@@ -243,11 +243,11 @@ describe('ornaments in a song', () => {
       partId,
       replaces: [first?.id ?? 0],
       barIds: [first?.barId ?? 0],
-      ornament: { kind: 'riff', rung: 5, notes: notesOf('6/3') },
+      ornament: { kind: 'riff', level: 5, notes: notesOf('6/3') },
     });
     const [second] = mainPartOf(again).ornaments;
     expect(mainPartOf(again).ornaments.map(({ kind }) => kind)).toEqual(['riff']);
-    const bad = { kind: 'pull-off' as const, rung: 5 as const, notes: notesOf('6/3') };
+    const bad = { kind: 'pull-off' as const, level: 5 as const, notes: notesOf('6/3') };
     expect(
       applyCommand(one, { kind: 'put-ornaments', partId, replaces: [], barIds: [first?.barId ?? 0], ornament: bad }),
     ).toEqual({ ok: false, error: { kind: 'bad-ornament', fault: { kind: 'not-on-one-string' } } });
@@ -367,7 +367,7 @@ test('the same riff in several bars is one that a setup can lose', () => {
     id: 1,
     barId: 1,
     kind: 'riff',
-    rung: 5,
+    level: 5,
     openMidi: STANDARD_TUNING.openMidi,
     notes: notesOf('6/0'),
   };

@@ -17,10 +17,10 @@ import { isSlur } from '../song/ornaments.ts';
 import type { PlayedBar } from '../song/played-bars.ts';
 import { type BarStroke, findHand, type HandOfBar, listBarStrokes, toPattern } from '../song/right-hand.ts';
 import { songKeysOf } from '../song/song-keys.ts';
+import type { LevelBar, LevelSong } from './levels/level.ts';
+import { heldAt } from './levels/level-difficulty.ts';
 import { findStoredShape } from './part-shapes.ts';
 import { listPlacedOrnaments, type PlacedOrnament } from './placed-ornaments.ts';
-import type { RungBar, RungSong } from './levels/level.ts';
-import { heldAt } from './levels/level-difficulty.ts';
 
 /**
  * One note: when it is struck (seconds from the first bar given), its MIDI number, how long it rings, and how hard (0 to 1). The stroke
@@ -75,10 +75,10 @@ export function listStrumNotes(
   });
 }
 
-/** The notes of some bars of a rung, from the played bar at `from` on. */
-export function listRungNotes(
-  { document, part, played }: Pick<RungSong, 'document' | 'part' | 'played'>,
-  bars: readonly RungBar[],
+/** The notes of some bars of a level, from the played bar at `from` on. */
+export function listLevelNotes(
+  { document, part, played }: Pick<LevelSong, 'document' | 'part' | 'played'>,
+  bars: readonly LevelBar[],
   from: number,
   count: number,
 ): readonly StrumNote[] {

@@ -2,7 +2,7 @@
  * What a handout says, before anything has a place on paper: words, lines of bars and drawings, for one reader, from what is stored.
  */
 import { listPasses } from '../arrange/form-summary.ts';
-import type { RungBar } from '../arrange/levels/level.ts';
+import type { LevelBar } from '../arrange/levels/level.ts';
 import { formatChord } from '../harmony/chord-style.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { formatDegree } from '../harmony/degree.ts';
@@ -42,7 +42,7 @@ export type Handout = {
 };
 
 /**
- * What a handout is made for: a part of a song as it is arranged, or as one student's hands play it on their rungs (`ownBars`, in step
+ * What a handout is made for: a part of a song as it is arranged, or as one student's hands play it on their levels (`ownBars`, in step
  * with the played bars of the lesson); how the library reads, and how this reader wants it.
  */
 export type HandoutRequest = {
@@ -50,7 +50,7 @@ export type HandoutRequest = {
   readonly part: Part;
   readonly reading: ReadingStyle;
   readonly options: HandoutOptions;
-  readonly ownBars: readonly RungBar[] | null;
+  readonly ownBars: readonly LevelBar[] | null;
 };
 
 const NO_BREAK = '\u00A0';

@@ -1,7 +1,7 @@
 /* What a handout says of the right hand and of ornaments. */
 import { toBarPattern } from '../arrange/bar-pattern.ts';
+import type { LevelBar } from '../arrange/levels/level.ts';
 import { listPlacedOrnaments, type PlacedOrnament } from '../arrange/placed-ornaments.ts';
-import type { RungBar } from '../arrange/levels/level.ts';
 import { formatCells, type Pattern } from '../rhythm/pattern.ts';
 import { speakPattern } from '../rhythm/pattern-counts.ts';
 import { formatBarNumbers } from '../song/bar-numbers.ts';
@@ -19,7 +19,7 @@ export type HandoutSource = {
   readonly document: SongDocument;
   readonly part: Part;
   readonly played: readonly PlayedBar[];
-  readonly ownBars: readonly RungBar[] | null;
+  readonly ownBars: readonly LevelBar[] | null;
 };
 
 /** The patterns of a handout, each once, and which of them a section plays: its name, empty where it plays none. */
@@ -30,7 +30,7 @@ export type HandoutPatterns = {
 
 /**
  * What the right hand does in each section, as its first bar has it: the pattern that is chosen there, by its name, or the strokes of
- * one student's rung, which have letters for names.
+ * one student's level, which have letters for names.
  */
 export function listHandoutPatterns(source: HandoutSource): HandoutPatterns {
   const names = new Map<string, string>();

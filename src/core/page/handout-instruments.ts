@@ -2,8 +2,9 @@
  * The chords of a handout as each reader takes them: boxes behind the capo for a guitarist; for those without a capo the
  * sounding chords on keys, on a bass, on a ukulele (rule K14).
  */
+
+import type { LevelBar } from '../arrange/levels/level.ts';
 import { findStoredShape } from '../arrange/part-shapes.ts';
-import type { RungBar } from '../arrange/levels/level.ts';
 import { type ChordSymbol, listChordTones } from '../harmony/chord-symbol.ts';
 import { itemAt, uniqueBy } from '../kernel/list.ts';
 import { formatNoteName, pitchClassOf } from '../pitch/note-name.ts';
@@ -28,7 +29,7 @@ export function listHeldChords(
   sounding: readonly ChordSymbol[],
   part: Part,
   toShapeChord: (chord: ChordSymbol) => ChordSymbol,
-  ownBars: readonly RungBar[] | null,
+  ownBars: readonly LevelBar[] | null,
 ): readonly ReaderChord[] {
   if (ownBars === null) {
     return sounding.map((chord) => {

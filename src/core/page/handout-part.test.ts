@@ -1,12 +1,12 @@
 import { describe, expect, test } from 'vitest';
 import { createDemoSongs } from '../../server/demo/demo-songs.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
-import type { RungBar } from '../arrange/levels/level.ts';
-import { mixRungs } from '../arrange/levels/levels.ts';
+import type { LevelBar } from '../arrange/levels/level.ts';
+import { mixLevels } from '../arrange/levels/levels.ts';
 import { itemAt } from '../kernel/list.ts';
 import { AVERAGE_HAND } from '../shapes/hand.ts';
 import { formatShape } from '../shapes/shape.ts';
-import type { RungLevel, SongDocument } from '../song/document.ts';
+import type { Level, SongDocument } from '../song/document.ts';
 import { PLAIN_HANDOUT } from '../song/handout-options.ts';
 import { mainPartOf } from '../song/parts.ts';
 import { DEFAULT_SETTINGS } from '../song/settings.ts';
@@ -17,7 +17,7 @@ import { layOutHandout, PAPERS, type Paper, sheetOf } from './handout-layout.ts'
 import { measureText } from './text-width.ts';
 
 const PUPILS = { hand: AVERAGE_HAND, known: null };
-const handoutOf = (song: SongDocument, ownBars: readonly RungBar[] | null) =>
+const handoutOf = (song: SongDocument, ownBars: readonly LevelBar[] | null) =>
   composeHandout({
     document: song,
     part: mainPartOf(song),
@@ -25,12 +25,15 @@ const handoutOf = (song: SongDocument, ownBars: readonly RungBar[] | null) =>
     options: PLAIN_HANDOUT,
     ownBars,
   });
-const partFor = (song: SongDocument, left: RungLevel, right: RungLevel = left) =>
-  handoutOf(song, mixRungs(song, mainPartOf(song), PUPILS, { left, right }));
-const shapesFor = (song: SongDocument, left: RungLevel, right: RungLevel = left) =>
-  listHeldChords([], mainPartOf(song), (chord) => chord, mixRungs(song, mainPartOf(song), PUPILS, { left, right })).map(
-    ({ fingering }) => (fingering === null ? '' : formatShape(fingering.shape)),
-  );
+const partFor = (song: SongDocument, left: Level, right: Level = left) =>
+  handoutOf(song, mixLevels(song, mainPartOf(song), PUPILS, { left, right }));
+const shapesFor = (song: SongDocument, left: Level, right: Level = left) =>
+  listHeldChords(
+    [],
+    mainPartOf(song),
+    (chord) => chord,
+    mixLevels(song, mainPartOf(song), PUPILS, { left, right }),
+  ).map(({ fingering }) => (fingering === null ? '' : formatShape(fingering.shape)));
 const chordsIn = ({ blocks }: ReturnType<typeof composeHandout>, block: number, line = 0) =>
   itemAt(itemAt(blocks, block).lines, line).bars.map(({ chords }) => chords.map(({ text }) => text).join(' '));
 
@@ -60,7 +63,7 @@ describe('a handout for one part', () => {
   const songs = createDemoSongs();
   const almanac = itemAt(songs, 0);
 
-  test('has the shapes of its rung, their names in the bars, and says that it is yours', () => {
+  test('has the shapes of its level, their names in the bars, and says that it is yours', () => {
     const second = partFor(almanac, 2);
     expect(shapesFor(almanac, 2)).toEqual(['320003', 'xx0232', '022000', 'x32010', 'x02010']);
     expect(chordsIn(second, 0)).toEqual(['G', 'D', 'Em', 'C']);
@@ -93,20 +96,20 @@ describe('a handout for one part', () => {
     expect(patterns.map(({ name }) => name)).toEqual(['Porch Step', 'Late Ferry', 'One Bell']);
   });
 
-  test('has each different ornament once, from its rung on, with the bars that play it', () => {
+  test('has each different ornament once, from its level on, with the bars that play it', () => {
     const dog = itemAt(songs, 3);
-    const labelsOn = (rung: RungLevel) => partFor(dog, rung).ornaments.map(({ name }) => name);
+    const labelsOn = (level: Level) => partFor(dog, level).ornaments.map(({ name }) => name);
     expect(labelsOn(3)).toEqual([]);
     expect(labelsOn(4)).toEqual(['riff, bars 1-4, 17-18, 47-50']);
     expect(labelsOn(5)).toEqual(['riff, bars 1-4, 17-18, 47-50', 'bass walk, bars 6, 20', 'bass walk, bar 12']);
   });
 
   test.each(songs.map((song) => [song.facts.title, song] as const))(
-    '%s has nothing beyond the edges of its page, one on every rung and either paper',
+    '%s has nothing beyond the edges of its page, one on every level and either paper',
     (_, song) => {
-      const all = ([1, 2, 3, 4, 5] as const).flatMap((rung) =>
+      const all = ([1, 2, 3, 4, 5] as const).flatMap((level) =>
         (Object.keys(PAPERS) as Paper[]).map((paper) =>
-          layOutHandout(partFor(song, rung), sheetOf(paper, PLAIN_HANDOUT), measureText),
+          layOutHandout(partFor(song, level), sheetOf(paper, PLAIN_HANDOUT), measureText),
         ),
       );
       expect(all.map((pages) => pages.length)).toEqual(all.map(() => 1));

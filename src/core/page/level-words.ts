@@ -1,13 +1,13 @@
-/* Rungs in words: what makes one hard, what was changed by hand, and what of it no longer fits. */
-import type { RungDifficulty } from '../arrange/levels/level-difficulty.ts';
+/* Levels in words: what makes one hard, what was changed by hand, and what of it no longer fits. */
+import type { LevelDifficulty } from '../arrange/levels/level-difficulty.ts';
 import type { Misfit } from '../arrange/levels/level-overlay.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
 import { formatShape } from '../shapes/shape.ts';
-import type { RungEdit, RungLevel } from '../song/document.ts';
+import type { Level, LevelEdit } from '../song/document.ts';
 import { formatCount } from './setup-words.ts';
 
 /** What each level is called. */
-export const RUNG_WORDS: Readonly<Record<RungLevel, string>> = {
+export const LEVEL_WORDS: Readonly<Record<Level, string>> = {
   1: 'roots and triads',
   2: 'first shapes',
   3: 'steady',
@@ -17,8 +17,8 @@ export const RUNG_WORDS: Readonly<Record<RungLevel, string>> = {
 
 type NameOf = (chord: ChordSymbol) => string;
 
-/** The figures behind a rung's difficulty, in one sentence. */
-export function formatDifficulty(difficulty: RungDifficulty, nameOf: NameOf = formatChordName): string {
+/** The figures behind a level's difficulty, in one sentence. */
+export function formatDifficulty(difficulty: LevelDifficulty, nameOf: NameOf = formatChordName): string {
   const { shapes, newShapes, barres, hardestChange, strokesPerSecond, changesPerMinute, ornaments } = difficulty;
   const parts = [
     `${formatCount(shapes, 'shape')}${newShapes === null ? '' : `, ${newShapes} new`}`,
@@ -36,19 +36,19 @@ export function formatDifficulty(difficulty: RungDifficulty, nameOf: NameOf = fo
 }
 
 /** The tempo to begin with, where the song's own leaves too little time; empty where it does not. */
-export function formatStartTempo({ tempoBpm, startBpm, hardestChange }: RungDifficulty, nameOf: NameOf): string {
+export function formatStartTempo({ tempoBpm, startBpm, hardestChange }: LevelDifficulty, nameOf: NameOf): string {
   return tempoBpm === null || startBpm === null || startBpm >= tempoBpm || hardestChange === null
     ? ''
     : `At ${tempoBpm} there is no time for ${nameOf(hardestChange.from)} to ${nameOf(hardestChange.to)}: begin at ${startBpm}.`;
 }
 
 /** What was changed by hand; `place` is what its place is called. */
-export function formatRungEdit(edit: RungEdit, place: string, nameOf: NameOf = formatChordName): string {
+export function formatLevelEdit(edit: LevelEdit, place: string, nameOf: NameOf = formatChordName): string {
   if (edit.hand === 'right') {
-    return `Rung ${edit.rung}: ${edit.pattern.name} in ${place}`;
+    return `Level ${edit.level}: ${edit.pattern.name} in ${place}`;
   }
   const held = edit.fingering === null ? 'the chord before goes on' : `held as ${formatShape(edit.fingering.shape)}`;
-  return `Rung ${edit.rung}: ${nameOf(edit.chord)} ${held}${edit.slotId === null ? '' : `, ${place}`}`;
+  return `Level ${edit.level}: ${nameOf(edit.chord)} ${held}${edit.slotId === null ? '' : `, ${place}`}`;
 }
 
 /** Why an edit is not played. */

@@ -67,5 +67,5 @@ export function strokesPerSecond(pattern: Pattern, beatsPerMinute: number): numb
   return (pattern.cells.filter(isStruck).length * beatsPerMinute) / (60 * beats);
 }
 
-/** Strokes a second that a player on rungs 2 to 5 can do (common practice, as limits to start from). */
+/** Strokes a second that a player on levels 2 to 5 can do (common practice, as limits to start from). */
 export const STROKE_LIMITS: Readonly<Record<2 | 3 | 4 | 5, number>> = { 2: 2, 3: 4, 4: 6, 5: 9 };

@@ -4,41 +4,41 @@ import { type Pattern, parseCells } from './pattern.ts';
 import { LIBRARY, type LibraryPattern } from './patterns.data.ts';
 
 /** A pattern with what a library says of it. */
-export type ShelvedPattern = { readonly pattern: Pattern } & Pick<LibraryPattern, 'rung' | 'feel' | 'isMeant'>;
+export type ShelvedPattern = { readonly pattern: Pattern } & Pick<LibraryPattern, 'level' | 'feel' | 'isMeant'>;
 
 /** The patterns that come with the program. */
 export const SHELF: readonly ShelvedPattern[] = LIBRARY.map(toShelved);
 
-function toShelved({ metre, cells, rung, feel, isMeant, ...named }: LibraryPattern): ShelvedPattern {
+function toShelved({ metre, cells, level, feel, isMeant, ...named }: LibraryPattern): ShelvedPattern {
   const readMetre = parseMetre(metre);
   invariant(readMetre.ok, `the metre ${metre} of ${named.name}`);
   const read = parseCells(cells, { ...named, metre: readMetre.value });
   invariant(read.ok, `the cells ${cells} of ${named.name}`);
-  return { pattern: read.value, rung, feel, isMeant };
+  return { pattern: read.value, level, feel, isMeant };
 }
 
 /** What patterns are looked for by; null: any. `words` are sought in name and feel. */
 export type PatternSearch = {
   readonly metre: string | null;
-  readonly highestRung: number | null;
+  readonly highestLevel: number | null;
   readonly words: string;
 };
 
 /** The patterns of some shelves that answer a search, in their order. */
 export function searchPatterns(
   shelves: readonly ShelvedPattern[],
-  { metre, highestRung, words }: PatternSearch,
+  { metre, highestLevel, words }: PatternSearch,
 ): readonly ShelvedPattern[] {
   const wanted = words
     .toLowerCase()
     .split(/\s+/)
     .filter((word) => word !== '');
-  return shelves.filter(({ pattern, rung, feel }) => {
+  return shelves.filter(({ pattern, level, feel }) => {
     const text = `${pattern.name} ${feel}`.toLowerCase();
     const own = `${pattern.metre.beats}/${pattern.metre.unit}`;
     return (
       (metre === null || metre.startsWith(own)) &&
-      (highestRung === null || rung <= highestRung) &&
+      (highestLevel === null || level <= highestLevel) &&
       wanted.every((word) => text.includes(word))
     );
   });

@@ -71,9 +71,9 @@ describe('the library', () => {
     }
   });
 
-  test('is searched by metre, rung and words', () => {
-    const names = (metre: string | null, highestRung: number | null, words: string) =>
-      searchPatterns(SHELF, { metre, highestRung, words }).map(({ pattern }) => pattern.name);
+  test('is searched by metre, level and words', () => {
+    const names = (metre: string | null, highestLevel: number | null, words: string) =>
+      searchPatterns(SHELF, { metre, highestLevel, words }).map(({ pattern }) => pattern.name);
     expect(names('7/8 2+2+3', null, '')).toEqual(['Seven Stairs']);
     expect(names('3/4', 3, '')).toEqual(['Plain Waltz', 'One Bell in Three']);
     expect(names(null, null, 'COUNTRY ribbon')).toEqual(['Parcel and Ribbon']);

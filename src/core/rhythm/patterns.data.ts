@@ -1,6 +1,6 @@
 /*
  * The library of patterns that comes with the program (common practice; the names are ours). Texts are read by parseCells.
- * `rung` is the rung at which a class meets it; `isMeant` marks what goes against the swing on purpose.
+ * `level` is the level at which a class meets it; `isMeant` marks what goes against the swing on purpose.
  */
 import type { CycleBars, Swing } from './pattern.ts';
 
@@ -11,12 +11,12 @@ export type LibraryPattern = {
   readonly bars: CycleBars;
   readonly swing: Swing;
   readonly cells: string;
-  readonly rung: 1 | 2 | 3 | 4 | 5;
+  readonly level: 1 | 2 | 3 | 4 | 5;
   readonly feel: string;
   readonly isMeant: boolean;
 };
 
-type Row = readonly [name: string, metre: string, cells: string, rung: LibraryPattern['rung'], feel: string];
+type Row = readonly [name: string, metre: string, cells: string, level: LibraryPattern['level'], feel: string];
 
 const EVEN: readonly Row[] = [
   ['One Bell', '4/4', 'D- -- -- --', 2, 'one strum a bar'],
@@ -57,13 +57,13 @@ const PICKED: readonly Row[] = [
   ['Thumb Clock', '4/4', '(B1)- b2 B1 b2', 5, 'picked, alternate bass'],
 ];
 
-const toLibrary = ([name, metre, cells, rung, feel]: Row): LibraryPattern => ({
+const toLibrary = ([name, metre, cells, level, feel]: Row): LibraryPattern => ({
   name,
   metre,
   bars: 1,
   swing: 'even',
   cells,
-  rung,
+  level,
   feel,
   isMeant: false,
 });

@@ -50,7 +50,7 @@ function goneFrom(document: SongDocument): Gone {
 }
 
 /**
- * What was tied to places that are gone: syllables went with them, the rest is taken off its part. Edits of rungs stay, to be
+ * What was tied to places that are gone: syllables went with them, the rest is taken off its part. Edits of levels stay, to be
  * flagged.
  */
 export function detach(before: SongDocument, after: SongDocument): Detached {

@@ -70,21 +70,21 @@ describe('what changed between two versions', () => {
     expect(listChanges(SONG, changed)).toEqual([{ kind: 'shapes', part: 'Guitar', chords: [first.chord] }]);
   });
 
-  test('names the right hand, ornaments and rungs of a part', () => {
+  test('names the right hand, ornaments and levels of a part', () => {
     const { id: partId } = mainPartOf(SONG);
     const barId = SONG.map.sections[0]?.lines[0]?.bars[0]?.id ?? 0;
     const notes = [{ stringNumber: 1, fret: 0, startTick: 0, lengthTicks: 10080 }];
     const commands = [
       { kind: 'assign-pattern', partId, targetId: null, change: { isMuted: true } },
-      { kind: 'put-ornaments', partId, replaces: [], barIds: [barId], ornament: { kind: 'riff', rung: 4, notes } },
-      { kind: 'set-first-rung', partId, firstRung: 'bass' },
+      { kind: 'put-ornaments', partId, replaces: [], barIds: [barId], ornament: { kind: 'riff', level: 4, notes } },
+      { kind: 'set-first-level', partId, firstLevel: 'bass' },
     ] as const;
     const changed = commands.reduce((song, command) => {
       const outcome = applyCommand(song, command);
       return outcome.ok ? outcome.value.document : song;
     }, SONG);
     expect(listChanges(SONG, changed)).toEqual(
-      (['right-hand', 'ornaments', 'rungs'] as const).map((kind) => ({ kind, part: 'Guitar' })),
+      (['right-hand', 'ornaments', 'levels'] as const).map((kind) => ({ kind, part: 'Guitar' })),
     );
   });
 

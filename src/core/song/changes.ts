@@ -10,7 +10,14 @@ import type { Facts, Part, Section, SongDocument } from './document.ts';
 /** Changes of a section with a number of bars: those it has, or those that were added, taken out or changed, 0 where only words differ. */
 export const SECTION_CHANGES = ['section-added', 'section-removed', 'section-changed'] as const;
 /** Changes of which no more is said than the part they are made to. */
-export const PART_CHANGES = ['right-hand', 'ornaments', 'rungs', 'part-added', 'part-removed', 'part-changed'] as const;
+export const PART_CHANGES = [
+  'right-hand',
+  'ornaments',
+  'levels',
+  'part-added',
+  'part-removed',
+  'part-changed',
+] as const;
 /** Changes of which no more is said. */
 export const PLAIN_CHANGES = ['form', 'draft'] as const;
 
@@ -103,11 +110,11 @@ function changedPart(before: Part, after: Part): readonly SongChange[] {
   const said = [
     { kind: 'right-hand', is: isEqual(before.patterns, after.patterns) },
     { kind: 'ornaments', is: isEqual(before.ornaments, after.ornaments) },
-    { kind: 'rungs', is: isEqual(before.rungEdits, after.rungEdits) && before.firstRung === after.firstRung },
+    { kind: 'levels', is: isEqual(before.levelEdits, after.levelEdits) && before.firstLevel === after.firstLevel },
   ] as const;
   changes.push(...said.flatMap(({ kind, is }) => (is ? [] : [{ kind, part }])));
-  const { patterns, ornaments, rungEdits, firstRung, setup } = before;
-  const rest = (each: Part): Part => ({ ...each, setup, patterns, ornaments, rungEdits, firstRung, shapes: [] });
+  const { patterns, ornaments, levelEdits, firstLevel, setup } = before;
+  const rest = (each: Part): Part => ({ ...each, setup, patterns, ornaments, levelEdits, firstLevel, shapes: [] });
   return isEqual(rest(before), rest(after)) ? changes : [...changes, { kind: 'part-changed', part }];
 }
 

@@ -10,6 +10,15 @@ import { isTempo } from '../rhythm/tempo.ts';
 import { type AppliedChart, type ApplyOptions, applyChart } from './apply-chart.ts';
 import type { Chart } from './chart.ts';
 import type { ChartChords, Facts, Part, SongDocument, StoredShape } from './document.ts';
+import {
+  type DropLevelEdit,
+  dropLevelEdit,
+  type EditLevel,
+  editLevel,
+  type LevelEditError,
+  type SetFirstLevel,
+  setFirstLevel,
+} from './level-edits.ts';
 import { applyMapCommand, isMapCommand, type MapCommand, type MapError } from './map-commands.ts';
 import {
   type OrnamentError,
@@ -27,15 +36,6 @@ import {
   type RightHandError,
   regularise,
 } from './right-hand.ts';
-import {
-  type DropRungEdit,
-  dropRungEdit,
-  type EditRung,
-  editRung,
-  type RungEditError,
-  type SetFirstRung,
-  setFirstRung,
-} from './level-edits.ts';
 import { INSTRUMENT_LIMITS, RECORD_CENTS, SONG_LIMITS } from './song-limits.ts';
 import { areTags } from './tags.ts';
 
@@ -68,9 +68,9 @@ export type SongCommand =
   | RegulariseCommand
   | PutOrnaments
   | RemoveOrnaments
-  | EditRung
-  | DropRungEdit
-  | SetFirstRung
+  | EditLevel
+  | DropLevelEdit
+  | SetFirstLevel
   /** Brings back a kept version, or the version that stands elsewhere. */
   | { readonly kind: 'replace-song'; readonly document: SongDocument };
 
@@ -86,7 +86,7 @@ export type CommandError =
   | MapError
   | RightHandError
   | OrnamentError
-  | RungEditError;
+  | LevelEditError;
 
 /** What a command did: the document after it (the same object when nothing changed) and what lost its place. */
 export type CommandOutcome = AppliedChart;
@@ -106,12 +106,12 @@ export function applyCommand(document: SongDocument, command: SongCommand): Resu
       return putOrnaments(document, command);
     case 'remove-ornaments':
       return removeOrnaments(document, command);
-    case 'edit-rung':
-      return editRung(document, command);
-    case 'drop-rung-edit':
-      return dropRungEdit(document, command);
-    case 'set-first-rung':
-      return setFirstRung(document, command);
+    case 'edit-level':
+      return editLevel(document, command);
+    case 'drop-level-edit':
+      return dropLevelEdit(document, command);
+    case 'set-first-level':
+      return setFirstLevel(document, command);
     case 'drop-draft':
       return done(
         document.chart.draftText === null ? document : { ...document, chart: { ...document.chart, draftText: null } },

@@ -9,7 +9,7 @@ import type { Fingering } from '../shapes/shape.ts';
 import type { Wishes } from './wishes.ts';
 
 /** The current version of the saved form. A change of meaning raises it and adds an upgrade. */
-export const FORMAT_VERSION = 4;
+export const FORMAT_VERSION = 5;
 
 /** One song with everything that is saved about it. The map is in sounding chords. */
 export type SongDocument = {
@@ -143,15 +143,15 @@ export type Part = {
   readonly shapes: readonly StoredShape[];
   readonly patterns: readonly PatternAssignment[];
   readonly ornaments: readonly Ornament[];
-  readonly rungEdits: readonly RungEdit[];
-  readonly firstRung: FirstRung;
+  readonly levelEdits: readonly LevelEdit[];
+  readonly firstLevel: FirstLevel;
 };
 
-/** What the first rung plays, as the teacher chooses: bass notes, or whole triads on three strings. */
-export const FIRST_RUNGS = ['triads', 'bass'] as const;
+/** What the first level plays, as the teacher chooses: bass notes, or whole triads on three strings. */
+export const FIRST_LEVELS = ['triads', 'bass'] as const;
 
 /** One of them. */
-export type FirstRung = (typeof FIRST_RUNGS)[number];
+export type FirstLevel = (typeof FIRST_LEVELS)[number];
 
 /** The shape kept for a shape chord (as named behind the capo), and how it came to be kept. */
 export type StoredShape = {
@@ -180,7 +180,7 @@ export type PatternAssignment = {
 };
 
 /** A level of difficulty of an arrangement, 1 the easiest. */
-export type RungLevel = 1 | 2 | 3 | 4 | 5;
+export type Level = 1 | 2 | 3 | 4 | 5;
 
 /** Everything that is played beside the chords. */
 export const ORNAMENT_KINDS = ['hammer-on', 'pull-off', 'slide', 'added-finger', 'bass-walk', 'riff'] as const;
@@ -197,33 +197,33 @@ export type OrnamentNote = {
 };
 
 /**
- * What is played beside the chords of a bar, from one rung on. It is kept as it was written, with what the open strings sounded
+ * What is played beside the chords of a bar, from one level on. It is kept as it was written, with what the open strings sounded
  * behind the capo then (lowest string first): so what it sounds is known behind any other capo.
  */
 export type Ornament = {
   readonly id: number;
   readonly barId: number;
   readonly kind: OrnamentKind;
-  readonly rung: RungLevel;
+  readonly level: Level;
   readonly openMidi: readonly number[];
   readonly notes: readonly OrnamentNote[];
 };
 
 /**
- * A change by hand to a derived rung. The left hand holds a shape chord otherwise, wherever it comes (null) or in one slot; a null
+ * A change by hand to a derived level. The left hand holds a shape chord otherwise, wherever it comes (null) or in one slot; a null
  * fingering lets the chord before go on there. The right hand has another pattern in a section, line, pass or bar, or throughout.
  */
-export type RungEdit =
+export type LevelEdit =
   | {
       readonly hand: 'left';
-      readonly rung: RungLevel;
+      readonly level: Level;
       readonly chord: ChordSymbol;
       readonly slotId: number | null;
       readonly fingering: Fingering | null;
     }
   | {
       readonly hand: 'right';
-      readonly rung: RungLevel;
+      readonly level: Level;
       readonly targetId: number | null;
       readonly pattern: StoredPattern;
     };

@@ -2,14 +2,14 @@ import { type ChordSymbol, formatChordSymbol } from '../harmony/chord-symbol.ts'
 import { uniqueBy } from '../kernel/list.ts';
 import { AVERAGE_HAND, type Hand } from '../shapes/hand.ts';
 import { formatShape, type Shape } from '../shapes/shape.ts';
-import type { RungLevel, SongDocument } from './document.ts';
+import type { Level, SongDocument } from './document.ts';
 import { type HandoutOptions, PLAIN_HANDOUT } from './handout-options.ts';
 
 /** A shape that a class can hold, by the chord it is held for. */
 export type KnownShape = { readonly chord: ChordSymbol; readonly shape: Shape };
 
-/** On which rung each hand of a student stands. */
-export type StudentStand = { readonly left: RungLevel; readonly right: RungLevel };
+/** On which level each hand of a student stands. */
+export type StudentStand = { readonly left: Level; readonly right: Level };
 
 /** A student of a class, who reads a handout in a way of their own; `stand` is null for the page as it is arranged. */
 export type Student = {
@@ -20,7 +20,7 @@ export type Student = {
 };
 
 /**
- * A class: its hand, its level (1 to 5, as the rungs), the shapes it knows, the songs it was taught, by their ids, how its handouts
+ * A class: its hand, its level (1 to 5, as those of a song), the shapes it knows, the songs it was taught, by their ids, how its handouts
  * are made, and the students whose handouts differ.
  */
 export type GuitarClass = {
@@ -33,7 +33,7 @@ export type GuitarClass = {
   readonly students: readonly Student[];
 };
 
-/** Levels of a class, as the rungs of a song. */
+/** Levels of a class, as those of a song. */
 export type ClassLevel = 1 | 2 | 3 | 4 | 5;
 
 /** Bounds of a class. */

@@ -16,7 +16,7 @@ export type PutOrnaments = {
   readonly partId: number;
   readonly replaces: readonly number[];
   readonly barIds: readonly number[];
-  readonly ornament: Pick<Ornament, 'kind' | 'rung' | 'notes'>;
+  readonly ornament: Pick<Ornament, 'kind' | 'level' | 'notes'>;
 };
 
 /** Takes ornaments away. */

@@ -141,7 +141,7 @@ function addPart(document: SongDocument, { name, setup }: Extract<PartCommand, {
     shapes: [],
     patterns: [],
     ornaments: [],
-    rungEdits: [],
+    levelEdits: [],
     wishes: { ...model.wishes, pins: [], forbidden: [] },
   };
   const arrangements = first === undefined ? rest : [{ ...first, parts: [...first.parts, added] }, ...rest];

@@ -1,7 +1,7 @@
 import { invariant } from '../../core/kernel/invariant.ts';
 import { QUARTER_TICKS } from '../../core/rhythm/metre.ts';
 import { applyCommand } from '../../core/song/commands.ts';
-import type { OrnamentKind, RungLevel, SongDocument } from '../../core/song/document.ts';
+import type { Level, OrnamentKind, SongDocument } from '../../core/song/document.ts';
 import { parseOrnamentNotes } from '../../core/song/ornament-text.ts';
 import { mainPartOf } from '../../core/song/parts.ts';
 import { listPlayedBars } from '../../core/song/played-bars.ts';
@@ -10,7 +10,7 @@ import { listPlayedBars } from '../../core/song/played-bars.ts';
 type Written = {
   readonly bars: readonly number[];
   readonly kind: OrnamentKind;
-  readonly rung: RungLevel;
+  readonly level: Level;
   readonly beat: number;
   readonly steps: 1 | 2;
   readonly notes: string;
@@ -19,23 +19,23 @@ type Written = {
 const DOG_RIFF = '6/0 - 6/0 5/0 5/3 5/2 5/0 6/5';
 
 const ORNAMENTS: Readonly<Record<string, readonly Written[]>> = {
-  'Tin Roof Almanac': [{ bars: [6], kind: 'added-finger', rung: 5, beat: 1, steps: 1, notes: '1/3 - 1/2 -' }],
+  'Tin Roof Almanac': [{ bars: [6], kind: 'added-finger', level: 5, beat: 1, steps: 1, notes: '1/3 - 1/2 -' }],
   'Quarry Dog': [
-    { bars: [1, 2, 3, 4, 17, 18, 47, 48, 49, 50], kind: 'riff', rung: 4, beat: 1, steps: 2, notes: DOG_RIFF },
-    { bars: [6, 20], kind: 'bass-walk', rung: 5, beat: 3, steps: 1, notes: '6/2 6/4' },
-    { bars: [12], kind: 'bass-walk', rung: 5, beat: 4, steps: 1, notes: '6/4' },
+    { bars: [1, 2, 3, 4, 17, 18, 47, 48, 49, 50], kind: 'riff', level: 4, beat: 1, steps: 2, notes: DOG_RIFF },
+    { bars: [6, 20], kind: 'bass-walk', level: 5, beat: 3, steps: 1, notes: '6/2 6/4' },
+    { bars: [12], kind: 'bass-walk', level: 5, beat: 4, steps: 1, notes: '6/4' },
   ],
   'Last Tram, Wrong Shoes': [
-    { bars: [1, 2], kind: 'riff', rung: 5, beat: 1, steps: 2, notes: '5/0 4/2 5/0 4/4 5/0 4/2 5/0 4/4' },
-    { bars: [3], kind: 'riff', rung: 5, beat: 1, steps: 2, notes: '4/0 3/2 4/0 3/4 4/0 3/2 4/0 3/4' },
-    { bars: [4], kind: 'riff', rung: 5, beat: 1, steps: 2, notes: '6/0 5/2 6/0 5/4 6/0 5/2 6/0 5/4' },
+    { bars: [1, 2], kind: 'riff', level: 5, beat: 1, steps: 2, notes: '5/0 4/2 5/0 4/4 5/0 4/2 5/0 4/4' },
+    { bars: [3], kind: 'riff', level: 5, beat: 1, steps: 2, notes: '4/0 3/2 4/0 3/4 4/0 3/2 4/0 3/4' },
+    { bars: [4], kind: 'riff', level: 5, beat: 1, steps: 2, notes: '6/0 5/2 6/0 5/4 6/0 5/2 6/0 5/4' },
   ],
 };
 
 /** A demo song with its ornaments. */
 export function withOrnaments(song: SongDocument): SongDocument {
   const played = listPlayedBars(song);
-  return (ORNAMENTS[song.facts.title] ?? []).reduce((current, { bars, kind, rung, beat, steps, notes: text }) => {
+  return (ORNAMENTS[song.facts.title] ?? []).reduce((current, { bars, kind, level, beat, steps, notes: text }) => {
     const notes = parseOrnamentNotes(text, { startTick: (beat - 1) * QUARTER_TICKS, stepTicks: QUARTER_TICKS / steps });
     invariant(notes.ok, `notes of ${song.facts.title}`);
     const outcome = applyCommand(current, {
@@ -43,7 +43,7 @@ export function withOrnaments(song: SongDocument): SongDocument {
       partId: mainPartOf(current).id,
       replaces: [],
       barIds: played.filter(({ number }) => bars.includes(number)).map(({ bar }) => bar.id),
-      ornament: { kind, rung, notes: notes.value },
+      ornament: { kind, level, notes: notes.value },
     });
     invariant(outcome.ok, `an ornament of ${song.facts.title}`);
     return outcome.value.document;

@@ -62,7 +62,7 @@ describe('kept versions', () => {
     const others: readonly (readonly [string, SongDocument])[] = [
       ['right-hand', onPart((part) => ({ ...part, patterns: part.patterns.slice(1) }))],
       ['ornaments', onPart((part) => ({ ...part, ornaments: part.ornaments.slice(1) }))],
-      ['rungs', onPart((part) => ({ ...part, firstRung: part.firstRung === 'bass' ? 'triads' : 'bass' }))],
+      ['levels', onPart((part) => ({ ...part, firstLevel: part.firstLevel === 'bass' ? 'triads' : 'bass' }))],
       ['part-changed', onPart((part) => ({ ...part, name: 'First guitar' }))],
     ];
     for (const [, other] of others) {

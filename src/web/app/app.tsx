@@ -75,10 +75,12 @@ const router = createBrowserRouter([
         errorElement: <Failure />,
         lazy: async () => ({ Component: (await import('../features/right-hand/right-hand-page.tsx')).RightHandPage }),
       },
+      // The step’s address of old.
+      { path: 'rungs', element: <Navigate to="../levels" relative="path" replace /> },
       {
-        path: 'rungs',
+        path: 'levels',
         errorElement: <Failure />,
-        lazy: async () => ({ Component: (await import('../features/levels/levels-page.tsx')).RungsPage }),
+        lazy: async () => ({ Component: (await import('../features/levels/levels-page.tsx')).LevelsPage }),
       },
       {
         path: 'handout',

@@ -11,6 +11,6 @@ export const STEPS: readonly Step[] = [
   { path: 'shapes', label: 'Shapes', key: '3' },
   { path: 'map', label: 'Map', key: '4' },
   { path: 'right-hand', label: 'Right hand', key: '5' },
-  { path: 'rungs', label: 'Rungs', key: '6' },
+  { path: 'levels', label: 'Levels', key: '6' },
   { path: 'handout', label: 'Handout', key: '7' },
 ];

@@ -17,7 +17,7 @@ const EACH_KIND: { readonly [Kind in SongChange['kind']]: SongChange & { readonl
   shapes: { kind: 'shapes', part: 'Guitar', chords: [{ root: 'G', quality: '', bass: 'B' }] },
   'right-hand': { kind: 'right-hand', part: 'Guitar' },
   ornaments: { kind: 'ornaments', part: 'Guitar' },
-  rungs: { kind: 'rungs', part: 'Guitar' },
+  levels: { kind: 'levels', part: 'Guitar' },
   'part-added': { kind: 'part-added', part: 'Guitar 2' },
   'part-removed': { kind: 'part-removed', part: 'Guitar 2' },
   'part-changed': { kind: 'part-changed', part: 'Guitar 2' },

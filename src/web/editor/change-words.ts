@@ -43,8 +43,8 @@ function sayChange(change: SongChange): string {
       return `right hand of ${change.part}`;
     case 'ornaments':
       return `ornaments of ${change.part}`;
-    case 'rungs':
-      return `rungs of ${change.part}`;
+    case 'levels':
+      return `levels of ${change.part}`;
     case 'part-added':
       return `part ${change.part} added`;
     case 'part-removed':

@@ -10,7 +10,7 @@ export function usePatterns(): readonly ShelvedPattern[] {
   return useMemo(() => {
     const own = ownPatterns.flatMap((stored): readonly ShelvedPattern[] => {
       const read = parseCells(stored.cells, stored);
-      return read.ok ? [{ pattern: read.value, rung: 4, feel: 'your own', isMeant: true }] : [];
+      return read.ok ? [{ pattern: read.value, level: 4, feel: 'your own', isMeant: true }] : [];
     });
     return [...own, ...SHELF];
   }, [ownPatterns]);

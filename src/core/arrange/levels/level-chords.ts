@@ -1,10 +1,10 @@
 /*
- * The left hand of a rung: which chords stay, and how each is held.
+ * The left hand of a level: which chords stay, and how each is held.
  *
  * What may go, in this order (right-hand.md): added colours; slash basses; passing chords of half a bar or less on a weak beat.
  * A section's first chord, the chord before a section ends and the song's last never go. Dropping colours leaves a triad of the
- * chord itself, so no note of a lower rung rubs against the chord above it; a suspended fourth stays, since the third would.
- * Of the shapes for a chord the easiest one is taken, the upper rung's own shape among them, so that no rung is harder than the
+ * chord itself, so no note of a lower level rubs against the chord above it; a suspended fourth stays, since the third would.
+ * Of the shapes for a chord the easiest one is taken, the upper level's own shape among them, so that no level is harder than the
  * one above.
  */
 import { namedOpenMidi } from '../../fretboard/tuning.ts';
@@ -17,13 +17,13 @@ import { scoreFingering } from '../../shapes/effort.ts';
 import { EFFORT_TERMS, type EffortTerm, termPlace } from '../../shapes/effort-terms.ts';
 import { findFingering, type Instrument, rankShapes } from '../../shapes/rank-shapes.ts';
 import { type Finger, type Fingering, isBarreChord, parseShape, type Shape } from '../../shapes/shape.ts';
-import type { FirstRung, RungLevel } from '../../song/document.ts';
+import type { FirstLevel, Level } from '../../song/document.ts';
 import { TRIADS } from './level-triads.data.ts';
 
 /** All levels, the easiest first. */
-export const RUNG_LEVELS: readonly RungLevel[] = [1, 2, 3, 4, 5];
+export const LEVELS: readonly Level[] = [1, 2, 3, 4, 5];
 
-/** How a chord is held on a rung: its own shape, an easier one, or three strings of it. */
+/** How a chord is held on a level: its own shape, an easier one, or three strings of it. */
 export type HeldChord = {
   /** The shape chord that is really held. */
   readonly chord: ChordSymbol;
@@ -64,19 +64,19 @@ export function rubsAgainst(notes: readonly number[], chord: ChordSymbol): boole
   return notes.some((note) => !tones.includes(note) && tones.some((tone) => [1, 11].includes((note - tone + 12) % 12)));
 }
 
-/** How a shape chord is held on each rung, the easiest first, from the shape that the song holds. */
-export function holdOnRungs(
+/** How a shape chord is held on each level, the easiest first, from the shape that the song holds. */
+export function holdOnLevels(
   chord: ChordSymbol,
   stored: Fingering,
   instrument: Instrument,
-  firstRung: FirstRung,
-): Readonly<Record<RungLevel, HeldChord>> {
+  firstLevel: FirstLevel,
+): Readonly<Record<Level, HeldChord>> {
   const own = toHeld(chord, stored, 'full', instrument);
   const steady = isBarreChord(stored) ? easiestOf(own, listWithoutBarre(chord, instrument)) : own;
   const plain = toPlainChord(chord);
   const taught = rubsAgainst(pitchClassesOf(plain), chord) ? [] : listFirstShapes(plain, instrument);
   const first = taught.find((held) => isNoHarder(held, steady)) ?? steady;
-  const least = firstRung === 'bass' ? listBassNotes(chord, instrument) : listTriads(plain, instrument);
+  const least = firstLevel === 'bass' ? listBassNotes(chord, instrument) : listTriads(plain, instrument);
   const lowest = least.find((held) => held.effort <= first.effort);
   return { 5: own, 4: own, 3: steady, 2: first, 1: lowest ?? first };
 }
@@ -105,7 +105,7 @@ export function toHeldByHand(chord: ChordSymbol, fingering: Fingering, instrumen
   return toHeld(chord, fingering, 'easier', instrument);
 }
 
-/** What the hand has to do, whatever is heard: a first rung is easy because it is thin. */
+/** What the hand has to do, whatever is heard: a first level is easy because it is thin. */
 const HAND_TERMS: ReadonlySet<EffortTerm> = new Set(EFFORT_TERMS.slice(0, termPlace('thumb') + 1));
 
 function toHeld(chord: ChordSymbol, fingering: Fingering, how: HeldChord['how'], instrument: Instrument): HeldChord {
@@ -115,7 +115,7 @@ function toHeld(chord: ChordSymbol, fingering: Fingering, how: HeldChord['how'],
   return { chord, fingering, effort, how };
 }
 
-/** The easiest of some ways, the upper rung's own among them; none brings a barre that the upper rung has not. */
+/** The easiest of some ways, the upper level's own among them; none brings a barre that the upper level has not. */
 function easiestOf(upper: HeldChord, ways: readonly HeldChord[]): HeldChord {
   const allowed = ways.filter(({ fingering }) => isBarreChord(upper.fingering) || !isBarreChord(fingering));
   return allowed.reduce((least, way) => (way.effort < least.effort ? way : least), upper);
@@ -133,7 +133,7 @@ function listWithoutBarre(chord: ChordSymbol, instrument: Instrument): readonly 
   return ways.map(({ fingering }) => toHeld(chord, fingering, 'easier', instrument));
 }
 
-/** Whether a way is no harder for the hand than the upper rung's, and brings no barre that it has not. */
+/** Whether a way is no harder for the hand than the upper level's, and brings no barre that it has not. */
 function isNoHarder(way: HeldChord, upper: HeldChord): boolean {
   return way.effort <= upper.effort && (isBarreChord(upper.fingering) || !isBarreChord(way.fingering));
 }

@@ -1,4 +1,4 @@
-/* What makes a rung hard, in figures and as one sum; each figure that the sum is made of can only fall on the way down. */
+/* What makes a level hard, in figures and as one sum; each figure that the sum is made of can only fall on the way down. */
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { sumOf, uniqueBy } from '../../kernel/list.ts';
@@ -7,12 +7,12 @@ import { describeChange, estimateChangeMs } from '../../shapes/change.ts';
 import { formatShape, isBarreChord } from '../../shapes/shape.ts';
 import { type PlayedBar, totalsOf } from '../../song/played-bars.ts';
 import { isNew } from '../chord-options.ts';
-import type { RungBar, RungSong } from './level.ts';
+import type { LevelBar, LevelSong } from './level.ts';
 import type { HeldChord } from './level-chords.ts';
 import { rateOf } from './level-strokes.ts';
 
 /** A change with the time there is for it, from the last stroke on the one shape to the first on the other, and the time it takes. */
-export type RungChange = {
+export type LevelChange = {
   readonly from: ChordSymbol;
   readonly to: ChordSymbol;
   readonly barNumber: number;
@@ -21,8 +21,8 @@ export type RungChange = {
   readonly neededMs: number;
 };
 
-/** What makes a rung hard, and the sum of it in easy fingers. */
-export type RungDifficulty = {
+/** What makes a level hard, and the sum of it in easy fingers. */
+export type LevelDifficulty = {
   readonly total: number;
   readonly shapes: number;
   /** Shapes that the class does not know; null: no class is planned for. */
@@ -31,7 +31,7 @@ export type RungDifficulty = {
   /** The hardest shape, with its effort; null for a song without chords. */
   readonly hardest: { readonly chord: ChordSymbol; readonly effort: number } | null;
   /** The change with the least time for what it takes; null where nothing changes. */
-  readonly hardestChange: RungChange | null;
+  readonly hardestChange: LevelChange | null;
   /** In the busiest bar. */
   readonly strokesPerSecond: number;
   readonly changes: number;
@@ -46,12 +46,12 @@ export type RungDifficulty = {
 /** Weights of the figures beside the hardest shape's effort (a first choice; each figure can only fall on the way down). */
 const WEIGHTS = { shape: 0.5, barre: 1, strokes: 0.8, changesPerBar: 2, ornamentPerBar: 2 } as const;
 
-/** Rates the bars of a rung; `efforts` are those of the song's chords as the rung holds them. */
-export function rateRung(
-  { pupils, played, document }: RungSong,
-  bars: readonly RungBar[],
+/** Rates the bars of a level; `efforts` are those of the song's chords as the level holds them. */
+export function rateLevel(
+  { pupils, played, document }: LevelSong,
+  bars: readonly LevelBar[],
   efforts: readonly number[],
-): RungDifficulty {
+): LevelDifficulty {
   const held = bars.flatMap(({ slots }) => slots.flatMap((slot) => slot.held ?? []));
   const different = differentOf(held);
   const hardest = different.reduce<HeldChord | null>(
@@ -92,7 +92,7 @@ export function rateRung(
 }
 
 /** The tempo at which the hardest change has its time: the song's own, or as much slower as the time is short. */
-function startTempo(tempoBpm: number, change: RungChange | null): number {
+function startTempo(tempoBpm: number, change: LevelChange | null): number {
   const share = change?.gapMs == null ? 1 : Math.min(1, change.gapMs / change.neededMs);
   return Math.max(1, Math.floor(tempoBpm * share));
 }
@@ -101,7 +101,7 @@ function meanOf(numbers: readonly number[]): number {
   return sumOf(numbers, (each) => each) / Math.max(1, numbers.length);
 }
 
-function rateOfBar(bar: PlayedBar | undefined, strokes: RungBar['strokes']): number {
+function rateOfBar(bar: PlayedBar | undefined, strokes: LevelBar['strokes']): number {
   return bar === undefined ? 0 : rateOf(bar, strokes);
 }
 
@@ -123,25 +123,25 @@ function differentOf(held: readonly HeldChord[]): readonly HeldChord[] {
 type Hit = { readonly held: HeldChord; readonly tick: number };
 type Gap = { readonly from: HeldChord; readonly to: HeldChord; readonly bar: PlayedBar; readonly ticks: number };
 
-function findHardestChange(bars: readonly RungBar[], played: readonly PlayedBar[]): RungChange | null {
-  const changes = listGaps(bars, played).map(({ from, to, bar, ticks }): RungChange => {
+function findHardestChange(bars: readonly LevelBar[], played: readonly PlayedBar[]): LevelChange | null {
+  const changes = listGaps(bars, played).map(({ from, to, bar, ticks }): LevelChange => {
     const gapMs = bar.tempo === null ? null : ticksToSeconds(ticks, bar.tempo) * 1000;
     const neededMs = estimateChangeMs(describeChange(from.fingering, to.fingering).cost);
     return { from: from.chord, to: to.chord, barNumber: bar.number, gapMs, neededMs };
   });
-  const hardness = ({ gapMs, neededMs }: RungChange): number => neededMs / Math.max(1, gapMs ?? 1000);
+  const hardness = ({ gapMs, neededMs }: LevelChange): number => neededMs / Math.max(1, gapMs ?? 1000);
   return changes
     .filter(({ neededMs }) => neededMs > 0)
-    .reduce<RungChange | null>((most, each) => (most === null || hardness(each) > hardness(most) ? each : most), null);
+    .reduce<LevelChange | null>((most, each) => (most === null || hardness(each) > hardness(most) ? each : most), null);
 }
 
 /** Every different change with the least time there is for it, from the last stroke on the one shape to the first on the other. */
-function listGaps(bars: readonly RungBar[], played: readonly PlayedBar[]): readonly Gap[] {
+function listGaps(bars: readonly LevelBar[], played: readonly PlayedBar[]): readonly Gap[] {
   const least = new Map<HeldChord, Map<HeldChord, Gap>>();
   let last: Hit | null = null;
-  for (const [index, rungBar] of bars.entries()) {
+  for (const [index, levelBar] of bars.entries()) {
     const bar = played[index];
-    for (const { held, first, until } of bar === undefined ? [] : listRuns(bars, index, rungBar)) {
+    for (const { held, first, until } of bar === undefined ? [] : listRuns(bars, index, levelBar)) {
       if (last !== null && bar !== undefined && !isHeldAlike(held, last.held)) {
         keepLeast(least, { from: last.held, to: held, bar, ticks: bar.startTick + first - last.tick });
       }
@@ -162,7 +162,7 @@ function keepLeast(least: Map<HeldChord, Map<HeldChord, Gap>>, gap: Gap): void {
 /** A shape in a bar with its first and last strokes, in ticks from the bar line. */
 type Run = { readonly held: HeldChord; readonly first: number; readonly until: number };
 
-function listRuns(bars: readonly RungBar[], index: number, { strokes }: RungBar): readonly Run[] {
+function listRuns(bars: readonly LevelBar[], index: number, { strokes }: LevelBar): readonly Run[] {
   const runs: Run[] = [];
   let from = 0;
   while (from < strokes.length) {
@@ -181,7 +181,7 @@ function listRuns(bars: readonly RungBar[], index: number, { strokes }: RungBar)
 }
 
 /** How the chord of a slot is held in a bar, or in the next one, whose first chord may come early; merged ones go on from before. */
-export function heldAt(bars: readonly RungBar[], index: number, slotId: number): HeldChord | null {
+export function heldAt(bars: readonly LevelBar[], index: number, slotId: number): HeldChord | null {
   for (const at of [index, index + 1]) {
     const slots = bars[at]?.slots ?? [];
     const place = slots.findIndex(({ slot }) => slot.id === slotId);
@@ -193,7 +193,7 @@ export function heldAt(bars: readonly RungBar[], index: number, slotId: number):
   return null;
 }
 
-function lastHeldBefore(bars: readonly RungBar[], index: number): HeldChord | null {
+function lastHeldBefore(bars: readonly LevelBar[], index: number): HeldChord | null {
   for (let at = index - 1; at >= 0; at -= 1) {
     const held = bars[at]?.slots.findLast((slot) => slot.held !== null)?.held;
     if (held != null) {

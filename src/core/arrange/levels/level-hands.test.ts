@@ -5,7 +5,7 @@ import { songFromChart } from '../../../test-support/read-chart.ts';
 import { STANDARD_TUNING } from '../../fretboard/tuning.ts';
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { itemAt } from '../../kernel/list.ts';
-import { formatMisfit, formatRungEdit } from '../../page/level-words.ts';
+import { formatLevelEdit, formatMisfit } from '../../page/level-words.ts';
 import { QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { formatCounts } from '../../rhythm/pattern-counts.ts';
 import { findPattern, SHELF } from '../../rhythm/pattern-library.ts';
@@ -14,21 +14,21 @@ import { AVERAGE_HAND } from '../../shapes/hand.ts';
 import { findFingering } from '../../shapes/rank-shapes.ts';
 import { type Fingering, formatShape, parseShape } from '../../shapes/shape.ts';
 import { applyCommand, type SongCommand } from '../../song/commands.ts';
-import type { RungEdit, RungLevel, SongDocument } from '../../song/document.ts';
+import type { Level, LevelEdit, SongDocument } from '../../song/document.ts';
 import { mainPartOf } from '../../song/parts.ts';
 import { listPlayedBars } from '../../song/played-bars.ts';
 import { toStoredPattern } from '../../song/right-hand.ts';
 import { toBarPattern } from '../bar-pattern.ts';
-import { listRungEdits } from './level-overlay.ts';
-import { deriveRungs, mixRungs, type Rung } from './levels.ts';
 import { PLAIN_QUESTION } from '../setup-question.ts';
-import { listRungNotes, listStrumNotes } from '../strum-events.ts';
+import { listLevelNotes, listStrumNotes } from '../strum-events.ts';
+import { listLevelEdits } from './level-overlay.ts';
+import { deriveLevels, mixLevels, type PlayedLevel } from './levels.ts';
 
 const PUPILS = { hand: AVERAGE_HAND, known: null };
-const rungsOf = (song: SongDocument) => deriveRungs(song, mainPartOf(song), PUPILS);
-const rungAt = (song: SongDocument, level: RungLevel): Rung =>
+const levelsOf = (song: SongDocument) => deriveLevels(song, mainPartOf(song), PUPILS);
+const levelAt = (song: SongDocument, level: Level): PlayedLevel =>
   itemAt(
-    rungsOf(song).filter(({ levels }) => levels.includes(level)),
+    levelsOf(song).filter(({ levels }) => levels.includes(level)),
     0,
   );
 const done = (song: SongDocument, command: SongCommand): SongDocument => {
@@ -54,9 +54,9 @@ const fingered = (text: string): Fingering => {
   const found = shape.ok ? findFingering(shape.value, { setup, ...PLAIN_QUESTION.guitar }) : null;
   return found ?? { shape: [], fingers: [] };
 };
-const shapesIn = ({ bars }: Pick<Rung, 'bars'>, bar: number) =>
+const shapesIn = ({ bars }: Pick<PlayedLevel, 'bars'>, bar: number) =>
   itemAt(bars, bar).slots.map(({ held }) => (held === null ? '-' : formatShape(held.fingering.shape)));
-const countsIn = (song: SongDocument, { bars }: Pick<Rung, 'bars'>, bar: number): string => {
+const countsIn = (song: SongDocument, { bars }: Pick<PlayedLevel, 'bars'>, bar: number): string => {
   const pattern = toBarPattern(itemAt(listPlayedBars(song), bar), itemAt(bars, bar).strokes);
   return pattern === null ? '' : formatCounts(pattern);
 };
@@ -65,59 +65,59 @@ const CHART = 'key: G\ntempo: 120\nG = 320003\nD = xx0232\nEm = 022000\nC = x320
 const SONG = songFromChart(`${CHART}\nVerse:\n| G | D |\n| Em C | <G |\n\nChorus:\n| C | G |\n`);
 const STRUMMED = withPattern(SONG, 'Full Kettle');
 
-describe('the right hand of a rung', () => {
+describe('the right hand of a level', () => {
   test('thins eighths to quarters, then to one strum a change, but at least one a bar', () => {
-    expect([5, 4, 3, 2].map((level) => countsIn(STRUMMED, rungAt(STRUMMED, level as RungLevel), 4))).toEqual([
+    expect([5, 4, 3, 2].map((level) => countsIn(STRUMMED, levelAt(STRUMMED, level as Level), 4))).toEqual([
       '1 & 2 & 3 & 4 &',
       '1 & 2 & 3 & 4 &',
       '1 2 3',
       '1',
     ]);
-    // Two chords in a bar: the passing C goes on the second rung.
-    expect(countsIn(STRUMMED, rungAt(STRUMMED, 2), 2)).toBe('1');
+    // Two chords in a bar: the passing C goes on the second level.
+    expect(countsIn(STRUMMED, levelAt(STRUMMED, 2), 2)).toBe('1');
   });
 
-  // right-hand.md: a window for a change of 1.2 s, 0.6 s and an eighth on rungs 2, 3 and 4.
+  // right-hand.md: a window for a change of 1.2 s, 0.6 s and an eighth on levels 2, 3 and 4.
   test.each([
     [2, 1.2],
     [3, 0.6],
     [4, ticksToSeconds(QUARTER_TICKS / 2, { tempoBpm: 120, pulseTicks: QUARTER_TICKS })],
-  ] as const)('leaves rung %i time for every change', (level, seconds) => {
-    const change = rungAt(STRUMMED, level).difficulty.hardestChange;
+  ] as const)('leaves level %i time for every change', (level, seconds) => {
+    const change = levelAt(STRUMMED, level).difficulty.hardestChange;
     expect((change?.gapMs ?? 0) / 1000).toBeGreaterThanOrEqual(seconds - 1e-9);
   });
 
-  test('an early chord comes early from the fourth rung on, and on its beat below', () => {
-    const entryOf = (level: RungLevel) => {
-      const { bars } = rungAt(STRUMMED, level);
+  test('an early chord comes early from the fourth level on, and on its beat below', () => {
+    const entryOf = (level: Level) => {
+      const { bars } = levelAt(STRUMMED, level);
       const late = itemAt(bars, 3).slots[0]?.slot.id;
       const early = itemAt(bars, 2).strokes.filter(({ slot }) => slot?.id === late);
       return early.map(({ startTick }) => startTick / QUARTER_TICKS);
     };
-    expect([5, 4, 3].map((level) => entryOf(level as RungLevel))).toEqual([[3.5], [3.5], []]);
-    expect(itemAt(rungAt(STRUMMED, 3).bars, 3).strokes[0]?.startTick).toBe(0);
+    expect([5, 4, 3].map((level) => entryOf(level as Level))).toEqual([[3.5], [3.5], []]);
+    expect(itemAt(levelAt(STRUMMED, 3).bars, 3).strokes[0]?.startTick).toBe(0);
   });
 
   test('an early chord is struck early even where the pattern has no stroke there', () => {
     const quarters = withPattern(SONG, 'Four Square');
-    expect(countsIn(quarters, rungAt(quarters, 5), 2)).toBe('1 2 3 4 &');
-    expect(countsIn(quarters, rungAt(quarters, 3), 2)).not.toContain('&');
+    expect(countsIn(quarters, levelAt(quarters, 5), 2)).toBe('1 2 3 4 &');
+    expect(countsIn(quarters, levelAt(quarters, 3), 2)).not.toContain('&');
   });
 });
 
-describe('the first rung', () => {
-  const bass = done(SONG, { kind: 'set-first-rung', partId: mainPartOf(SONG).id, firstRung: 'bass' });
+describe('the first level', () => {
+  const bass = done(SONG, { kind: 'set-first-level', partId: mainPartOf(SONG).id, firstLevel: 'bass' });
 
   test('plays triads of three strings, or bass notes where the teacher chooses them', () => {
-    expect(shapesIn(rungAt(SONG, 1), 0)).toEqual(['xxx003']);
-    expect([0, 1, 4].map((bar) => shapesIn(rungAt(bass, 1), bar)[0])).toEqual(['3xxxxx', 'xx0xxx', 'x3xxxx']);
+    expect(shapesIn(levelAt(SONG, 1), 0)).toEqual(['xxx003']);
+    expect([0, 1, 4].map((bar) => shapesIn(levelAt(bass, 1), bar)[0])).toEqual(['3xxxxx', 'xx0xxx', 'x3xxxx']);
   });
 
   // demo-songs.md: the shape bass is A2 G2 F#2 F2; string 5 open, then string 6 at 3, 2 and 1.
   test('has the slash bass where there is one: the falling bass of the Ferry', () => {
     const ferry = itemAt(createDemoSongs(), 1);
-    const low = done(ferry, { kind: 'set-first-rung', partId: mainPartOf(ferry).id, firstRung: 'bass' });
-    expect([0, 1, 2, 3].map((bar) => shapesIn(rungAt(low, 1), bar)[0])).toEqual([
+    const low = done(ferry, { kind: 'set-first-level', partId: mainPartOf(ferry).id, firstLevel: 'bass' });
+    expect([0, 1, 2, 3].map((bar) => shapesIn(levelAt(low, 1), bar)[0])).toEqual([
       'x0xxxx',
       '3xxxxx',
       '2xxxxx',
@@ -126,12 +126,12 @@ describe('the first rung', () => {
   });
 });
 
-describe('two hands on different rungs', () => {
-  const mixed = mixRungs(STRUMMED, mainPartOf(STRUMMED), PUPILS, { left: 4, right: 1 });
+describe('two hands on different levels', () => {
+  const mixed = mixLevels(STRUMMED, mainPartOf(STRUMMED), PUPILS, { left: 4, right: 1 });
 
   test('take the shapes of one and the strokes of the other', () => {
-    expect(shapesIn({ bars: mixed }, 0)).toEqual(shapesIn(rungAt(STRUMMED, 4), 0));
-    expect(itemAt(mixed, 0).strokes.length).toBe(itemAt(rungAt(STRUMMED, 1).bars, 0).strokes.length);
+    expect(shapesIn({ bars: mixed }, 0)).toEqual(shapesIn(levelAt(STRUMMED, 4), 0));
+    expect(itemAt(mixed, 0).strokes.length).toBe(itemAt(levelAt(STRUMMED, 1).bars, 0).strokes.length);
   });
 
   test('strike every chord that the left hand changes to', () => {
@@ -144,51 +144,51 @@ describe('two hands on different rungs', () => {
   });
 });
 
-describe('what is changed by hand on a rung', () => {
+describe('what is changed by hand on a level', () => {
   const partId = mainPartOf(STRUMMED).id;
-  const edit = (song: SongDocument, change: RungEdit) => done(song, { kind: 'edit-rung', partId, edit: change });
-  const easyC: RungEdit = { hand: 'left', rung: 3, chord: chordOf('C'), slotId: null, fingering: fingered('xx2010') };
+  const edit = (song: SongDocument, change: LevelEdit) => done(song, { kind: 'edit-level', partId, edit: change });
+  const easyC: LevelEdit = { hand: 'left', level: 3, chord: chordOf('C'), slotId: null, fingering: fingered('xx2010') };
   const misfitsOf = (song: SongDocument) =>
-    listRungEdits(song, mainPartOf(song), listPlayedBars(song)).map(({ misfit }) => misfit);
+    listLevelEdits(song, mainPartOf(song), listPlayedBars(song)).map(({ misfit }) => misfit);
 
-  test('changes that rung alone, wherever the chord comes', () => {
+  test('changes that level alone, wherever the chord comes', () => {
     const edited = edit(STRUMMED, easyC);
-    expect(shapesIn(rungAt(edited, 3), 4)).toEqual(['xx2010']);
-    expect(shapesIn(rungAt(edited, 4), 4)).toEqual(['x32010']);
-    expect(shapesIn(rungAt(edited, 2), 4)).toEqual(shapesIn(rungAt(STRUMMED, 2), 4));
+    expect(shapesIn(levelAt(edited, 3), 4)).toEqual(['xx2010']);
+    expect(shapesIn(levelAt(edited, 4), 4)).toEqual(['x32010']);
+    expect(shapesIn(levelAt(edited, 2), 4)).toEqual(shapesIn(levelAt(STRUMMED, 2), 4));
   });
 
   test('in one slot wins over everywhere; a chord may be let go on; the same place has one edit', () => {
     const slotId = itemAt(listPlayedBars(STRUMMED), 2).slots[1]?.id ?? 0;
     const both = edit(edit(STRUMMED, easyC), { ...easyC, slotId, fingering: fingered('x32010') });
-    expect(shapesIn(rungAt(both, 3), 2)[1]).toBe('x32010');
+    expect(shapesIn(levelAt(both, 3), 2)[1]).toBe('x32010');
     const gone = edit(both, { ...easyC, slotId, fingering: null });
-    expect(itemAt(rungAt(gone, 3).bars, 2).slots[1]).toMatchObject({ held: null, isMerged: true });
-    expect(mainPartOf(gone).rungEdits).toHaveLength(2);
-    const back = done(gone, { kind: 'drop-rung-edit', partId, edit: itemAt(mainPartOf(gone).rungEdits, 1) });
-    expect(mainPartOf(back).rungEdits).toEqual([easyC]);
+    expect(itemAt(levelAt(gone, 3).bars, 2).slots[1]).toMatchObject({ held: null, isMerged: true });
+    expect(mainPartOf(gone).levelEdits).toHaveLength(2);
+    const back = done(gone, { kind: 'drop-level-edit', partId, edit: itemAt(mainPartOf(gone).levelEdits, 1) });
+    expect(mainPartOf(back).levelEdits).toEqual([easyC]);
   });
 
   test('gives the right hand another pattern in a line, its section or the song, the nearest wins', () => {
     const [verse] = STRUMMED.map.sections;
-    const right = (targetId: number | null, name: string): RungEdit => ({
+    const right = (targetId: number | null, name: string): LevelEdit => ({
       hand: 'right',
-      rung: 3,
+      level: 3,
       targetId,
       pattern: storedPattern(name),
     });
     const edited = edit(edit(STRUMMED, right(null, 'One Bell')), right(verse?.lines[0]?.id ?? 0, 'Two Bells'));
-    expect([0, 2, 4].map((bar) => countsIn(edited, rungAt(edited, 3), bar))).toEqual(['1 3', '1', '1']);
-    expect(countsIn(edited, rungAt(edited, 4), 0)).toBe('1 & 2 & 3 & 4 &');
+    expect([0, 2, 4].map((bar) => countsIn(edited, levelAt(edited, 3), bar))).toEqual(['1 3', '1', '1']);
+    expect(countsIn(edited, levelAt(edited, 4), 0)).toBe('1 & 2 & 3 & 4 &');
   });
 
   test('stays when the song changes beneath, is played where it fits, and is flagged where it does not', () => {
-    const waltz: RungEdit = { hand: 'right', rung: 3, targetId: null, pattern: storedPattern('Plain Waltz') };
+    const waltz: LevelEdit = { hand: 'right', level: 3, targetId: null, pattern: storedPattern('Plain Waltz') };
     const edited = edit(edit(STRUMMED, easyC), waltz);
     expect(misfitsOf(edited)).toEqual([null, 'other-metre']);
     const higher = done(edited, { kind: 'set-capo', partId, capoFret: 3 });
     expect(misfitsOf(higher)).toEqual(['no-such-chord', 'other-metre']);
-    expect(mainPartOf(higher).rungEdits).toEqual(mainPartOf(edited).rungEdits);
+    expect(mainPartOf(higher).levelEdits).toEqual(mainPartOf(edited).levelEdits);
     expect(misfitsOf(done(higher, { kind: 'set-capo', partId, capoFret: 0 }))).toEqual([null, 'other-metre']);
   });
 
@@ -198,12 +198,12 @@ describe('what is changed by hand on a rung', () => {
     const without = done(pinned, { kind: 'remove-section', sectionId: pinned.map.sections[1]?.id ?? 0 });
     expect(misfitsOf(without)).toEqual(['no-such-place']);
     expect(formatMisfit('no-such-place')).toBe('Its place is gone from the song.');
-    expect(formatRungEdit(easyC, '')).toBe('Rung 3: C held as xx2010');
+    expect(formatLevelEdit(easyC, '')).toBe('Level 3: C held as xx2010');
   });
 
   test('a place that is not there, and a shape for other strings, are refused', () => {
-    const errorOf = (change: RungEdit) => {
-      const outcome = applyCommand(STRUMMED, { kind: 'edit-rung', partId, edit: change });
+    const errorOf = (change: LevelEdit) => {
+      const outcome = applyCommand(STRUMMED, { kind: 'edit-level', partId, edit: change });
       return outcome.ok ? null : outcome.error.kind;
     };
     const four = { shape: [0, 0, 0, 3], fingers: [null, null, null, 3] } as const;
@@ -213,23 +213,23 @@ describe('what is changed by hand on a rung', () => {
   });
 });
 
-describe('a rung as it is heard', () => {
+describe('a level as it is heard', () => {
   test('is struck when its strokes are, with its own shapes', () => {
-    const { bars } = rungAt(STRUMMED, 2);
+    const { bars } = levelAt(STRUMMED, 2);
     const song = { document: STRUMMED, part: mainPartOf(STRUMMED), played: listPlayedBars(STRUMMED) };
-    const notes = listRungNotes(song, bars, 4, 2);
+    const notes = listLevelNotes(song, bars, 4, 2);
     expect([...new Set(notes.map(({ atSeconds }) => Math.floor(atSeconds)))]).toEqual([0, 2]);
     // C3, the lowest note of x32010.
     expect(Math.min(...notes.filter(({ atSeconds }) => atSeconds < 1).map(({ midi }) => midi))).toBe(48);
   });
 
   // demo-songs.md: the riff sounds E E B D C# B A.
-  test('a riff is heard in the place of the strum, from its rung on', () => {
+  test('a riff is heard in the place of the strum, from its level on', () => {
     const dog = itemAt(createDemoSongs(), 3);
     const [part, played] = [mainPartOf(dog), listPlayedBars(dog)];
     const riff = [40, 40, 47, 50, 49, 47, 45];
     expect(listStrumNotes(dog, part, played.slice(0, 1)).map(({ midi }) => midi)).toEqual(riff);
-    const notesAt = (level: RungLevel) => listRungNotes({ document: dog, part, played }, rungAt(dog, level).bars, 0, 1);
+    const notesAt = (level: Level) => listLevelNotes({ document: dog, part, played }, levelAt(dog, level).bars, 0, 1);
     expect(notesAt(4).map(({ midi }) => midi)).toEqual(riff);
     expect(notesAt(3).length).toBeGreaterThan(0);
     expect(notesAt(3).map(({ midi }) => midi)).not.toContain(49);

@@ -1,34 +1,34 @@
 /*
- * Changes by hand, laid over a derived rung. An edit that no longer fits what lies beneath is kept and flagged, and the rung is
+ * Changes by hand, laid over a derived level. An edit that no longer fits what lies beneath is kept and flagged, and the level is
  * played as derived there: nothing the teacher wrote is thrown away by a change of the song or of the capo.
  */
 import { isSameChord } from '../../harmony/chord-symbol.ts';
 import { formatMetre } from '../../rhythm/metre.ts';
 import { soundsOnly } from '../../shapes/sounding.ts';
-import type { Part, RungEdit, RungLevel, SongDocument } from '../../song/document.ts';
+import type { Level, LevelEdit, Part, SongDocument } from '../../song/document.ts';
+import { isThere } from '../../song/level-edits.ts';
 import { type PlayedBar, slotAtTick } from '../../song/played-bars.ts';
 import { listBarStrokes, placesOf, toPattern, withoutPushes } from '../../song/right-hand.ts';
-import { isThere } from '../../song/level-edits.ts';
 import { type SongKeys, songKeysOf } from '../../song/song-keys.ts';
-import type { RungBar, RungSlot, RungSong } from './level.ts';
+import type { LevelBar, LevelSlot, LevelSong } from './level.ts';
 import { toHeldByHand } from './level-chords.ts';
 
 /** Why an edit does not fit any more. */
 export type Misfit = 'no-such-place' | 'no-such-chord' | 'other-strings' | 'foreign-notes' | 'other-metre';
 
 /** An edit with what keeps it from being played; null where it is. */
-export type FlaggedEdit = { readonly edit: RungEdit; readonly misfit: Misfit | null };
+export type FlaggedEdit = { readonly edit: LevelEdit; readonly misfit: Misfit | null };
 
 /** All edits of a part, in the order in which they were made. */
-export function listRungEdits(
+export function listLevelEdits(
   document: SongDocument,
   part: Part,
   played: readonly PlayedBar[],
 ): readonly FlaggedEdit[] {
-  return part.rungEdits.map((edit) => ({ edit, misfit: findMisfit(edit, document, part, played) }));
+  return part.levelEdits.map((edit) => ({ edit, misfit: findMisfit(edit, document, part, played) }));
 }
 
-function findMisfit(edit: RungEdit, document: SongDocument, part: Part, played: readonly PlayedBar[]): Misfit | null {
+function findMisfit(edit: LevelEdit, document: SongDocument, part: Part, played: readonly PlayedBar[]): Misfit | null {
   if (!isThere(document, edit)) {
     return 'no-such-place';
   }
@@ -45,7 +45,7 @@ function findMisfit(edit: RungEdit, document: SongDocument, part: Part, played: 
   return isPlayed ? findShapeMisfit(edit, part) : 'no-such-chord';
 }
 
-function findShapeMisfit({ fingering, chord }: Extract<RungEdit, { hand: 'left' }>, part: Part): Misfit | null {
+function findShapeMisfit({ fingering, chord }: Extract<LevelEdit, { hand: 'left' }>, part: Part): Misfit | null {
   const { tuning } = part.setup;
   if (fingering === null) {
     return null;
@@ -56,15 +56,15 @@ function findShapeMisfit({ fingering, chord }: Extract<RungEdit, { hand: 'left' 
   return soundsOnly(fingering.shape, chord, tuning) ? null : 'foreign-notes';
 }
 
-function fitsBar({ pattern }: Extract<RungEdit, { hand: 'right' }>, { metre }: PlayedBar): boolean {
+function fitsBar({ pattern }: Extract<LevelEdit, { hand: 'right' }>, { metre }: PlayedBar): boolean {
   return formatMetre(pattern.metre) === formatMetre(metre);
 }
 
-/** The bars of a rung with its edits laid over them; the same bars where there are none. */
-export function layEdits(song: RungSong, level: RungLevel, bars: readonly RungBar[]): readonly RungBar[] {
+/** The bars of a level with its edits laid over them; the same bars where there are none. */
+export function layEdits(song: LevelSong, level: Level, bars: readonly LevelBar[]): readonly LevelBar[] {
   const { document, part, played } = song;
-  const edits = part.rungEdits.filter(
-    (edit) => edit.rung === level && findMisfit(edit, document, part, played) === null,
+  const edits = part.levelEdits.filter(
+    (edit) => edit.level === level && findMisfit(edit, document, part, played) === null,
   );
   if (edits.length === 0) {
     return bars;
@@ -74,25 +74,25 @@ export function layEdits(song: RungSong, level: RungLevel, bars: readonly RungBa
 }
 
 type Laid = Pick<SongKeys, 'toShapeChord'> & {
-  readonly level: RungLevel;
-  readonly edits: readonly RungEdit[];
+  readonly level: Level;
+  readonly edits: readonly LevelEdit[];
   readonly index: number;
 };
 
-function layOver(song: RungSong, laid: Laid, rungBar: RungBar): RungBar {
+function layOver(song: LevelSong, laid: Laid, levelBar: LevelBar): LevelBar {
   const { level, edits, index } = laid;
   const { document, played } = song;
   const bar = played[index];
   if (bar === undefined) {
-    return rungBar;
+    return levelBar;
   }
-  const slots = rungBar.slots.map((slot) => layShape(song, laid, slot));
+  const slots = levelBar.slots.map((slot) => layShape(song, laid, slot));
   const targets = placesOf(document, bar);
   const right = targets
     .flatMap((target) => edits.filter((edit) => edit.hand === 'right' && edit.targetId === target))
     .find((edit) => edit.hand === 'right' && fitsBar(edit, bar));
   if (right?.hand !== 'right') {
-    return { ...rungBar, slots };
+    return { ...levelBar, slots };
   }
   const next = played[index + 1]?.slots[0] ?? null;
   const strokes =
@@ -102,10 +102,10 @@ function layOver(song: RungSong, laid: Laid, rungBar: RungBar): RungBar {
           ...stroke,
           slot: slotAtTick(bar, stroke.startTick) ?? stroke.slot,
         }));
-  return { ...rungBar, slots, strokes };
+  return { ...levelBar, slots, strokes };
 }
 
-function layShape({ part, pupils }: RungSong, { edits, toShapeChord }: Laid, slot: RungSlot): RungSlot {
+function layShape({ part, pupils }: LevelSong, { edits, toShapeChord }: Laid, slot: LevelSlot): LevelSlot {
   const sounding = slot.slot.chord;
   if (sounding === null) {
     return slot;

@@ -1,29 +1,24 @@
 /*
- * The right hand of a rung: the song's own strokes, thinned.
+ * The right hand of a level: the song's own strokes, thinned.
  *
  * Thinning takes places away in one order: first "e" and "a", then the "&" of strong beats, the other "&", then beats two and four,
- * and at last all but the first beat. Each step keeps a part of what the step before kept, so all rungs line up in one room
- * (the time law). The stroke on which a chord is entered always stays. Over what a rung's hand can do in a second it is
+ * and at last all but the first beat. Each step keeps a part of what the step before kept, so all levels line up in one room
+ * (the time law). The stroke on which a chord is entered always stays. Over what a level's hand can do in a second it is
  * thinned further, and so it is where a change would come too soon after the last stroke.
  */
 import { beatTicks, QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { STROKE_LIMITS } from '../../rhythm/pattern-fit.ts';
 import { ticksToSeconds } from '../../rhythm/tempo.ts';
-import type { RungLevel, Slot } from '../../song/document.ts';
+import type { Level, Slot } from '../../song/document.ts';
 import type { PlayedBar } from '../../song/played-bars.ts';
 import type { BarStroke } from '../../song/right-hand.ts';
 
-/** How far a rung is thinned before its limit is looked at: a step of the order above, 0 = not at all. */
-const FIRST_STEP: Readonly<Record<RungLevel, number>> = { 5: 0, 4: 0, 3: 3, 2: 5, 1: 5 };
+/** How far a level is thinned before its limit is looked at: a step of the order above, 0 = not at all. */
+const FIRST_STEP: Readonly<Record<Level, number>> = { 5: 0, 4: 0, 3: 3, 2: 5, 1: 5 };
 const LAST_STEP = 5;
 
-/** The thinning step of a rung for a bar: never less than that of the rung above, and as far as its hand asks. */
-export function thinningStep(
-  bar: PlayedBar,
-  strokes: readonly BarStroke[],
-  level: RungLevel,
-  stepAbove: number,
-): number {
+/** The thinning step of a level for a bar: never less than that of the level above, and as far as its hand asks. */
+export function thinningStep(bar: PlayedBar, strokes: readonly BarStroke[], level: Level, stepAbove: number): number {
   const limit = level === 1 ? STROKE_LIMITS[2] : STROKE_LIMITS[level];
   let step = Math.max(FIRST_STEP[level], stepAbove);
   while (step < LAST_STEP && rateOf(bar, thin(bar, strokes, step)) > limit) {
@@ -32,9 +27,9 @@ export function thinningStep(
   return step;
 }
 
-/** The time a hand needs for a change on each rung (common practice, to start from): seconds, or on the fourth an eighth. */
-const WINDOW_SECONDS: Readonly<Record<RungLevel, number>> = { 5: 0, 4: 0, 3: 0.6, 2: 1.2, 1: 1.2 };
-const WINDOW_TICKS: Readonly<Record<RungLevel, number>> = { 5: 0, 4: QUARTER_TICKS / 2, 3: 0, 2: 0, 1: 0 };
+/** The time a hand needs for a change on each level (common practice, to start from): seconds, or on the fourth an eighth. */
+const WINDOW_SECONDS: Readonly<Record<Level, number>> = { 5: 0, 4: 0, 3: 0.6, 2: 1.2, 1: 1.2 };
+const WINDOW_TICKS: Readonly<Record<Level, number>> = { 5: 0, 4: QUARTER_TICKS / 2, 3: 0, 2: 0, 1: 0 };
 
 /**
  * The strokes without those that leave too little time before the next change; the one on which a chord is entered always stays.
@@ -43,7 +38,7 @@ const WINDOW_TICKS: Readonly<Record<RungLevel, number>> = { 5: 0, 4: QUARTER_TIC
 export function withWindows(
   bar: PlayedBar,
   strokes: readonly BarStroke[],
-  level: RungLevel,
+  level: Level,
   { isChange, changesAfter }: { readonly isChange: (from: Slot, to: Slot) => boolean; readonly changesAfter: boolean },
 ): readonly BarStroke[] {
   if (bar.tempo === null || level === 5) {
@@ -93,7 +88,7 @@ function lastStepOf(part: number, beat: number, isStrong: boolean): number {
   return part !== 0.5 ? 0 : isStrong ? 1 : 2;
 }
 
-/** The last "&" of a bar, which a steady rung gets back first where the rung above plays it. */
+/** The last "&" of a bar, which a steady level gets back first where the level above plays it. */
 export function withLastAnd(
   bar: PlayedBar,
   thinned: readonly BarStroke[],

@@ -1,4 +1,4 @@
-/** Whole triads on three strings for a first rung, relative to the capo, in standard tuning (common practice). */
+/** Whole triads on three strings for a first level, relative to the capo, in standard tuning (common practice). */
 export const TRIADS: Readonly<Record<string, string>> = {
   G: 'xxx003',
   C: 'xxx010',

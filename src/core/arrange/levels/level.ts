@@ -5,18 +5,18 @@ import type { PlacedOrnament } from '../placed-ornaments.ts';
 import type { Pupils } from '../planner.ts';
 import type { HeldChord } from './level-chords.ts';
 
-/** A chord's time in a bar on a rung; `isMerged` where the chord before goes on in its place. */
-export type RungSlot = { readonly slot: Slot; readonly held: HeldChord | null; readonly isMerged: boolean };
+/** A chord's time in a bar on a level; `isMerged` where the chord before goes on in its place. */
+export type LevelSlot = { readonly slot: Slot; readonly held: HeldChord | null; readonly isMerged: boolean };
 
-/** A bar as a rung plays it. */
-export type RungBar = {
-  readonly slots: readonly RungSlot[];
+/** A bar as a level plays it. */
+export type LevelBar = {
+  readonly slots: readonly LevelSlot[];
   readonly strokes: readonly BarStroke[];
   readonly ornaments: readonly PlacedOrnament[];
 };
 
-/** What rungs are derived for: a part of a song, and whose hand plays it. */
-export type RungSong = {
+/** What levels are derived for: a part of a song, and whose hand plays it. */
+export type LevelSong = {
   readonly document: SongDocument;
   readonly part: Part;
   readonly pupils: Pupils;

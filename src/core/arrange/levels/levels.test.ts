@@ -14,18 +14,18 @@ import { AVERAGE_HAND } from '../../shapes/hand.ts';
 import { rankShapes } from '../../shapes/rank-shapes.ts';
 import { formatShape } from '../../shapes/shape.ts';
 import { applyCommand } from '../../song/commands.ts';
-import { FIRST_RUNGS, type SongDocument } from '../../song/document.ts';
+import { FIRST_LEVELS, type SongDocument } from '../../song/document.ts';
 import { changePart, mainPartOf } from '../../song/parts.ts';
 import { listPlayedBars, type PlayedBar } from '../../song/played-bars.ts';
 import { toStoredPattern } from '../../song/right-hand.ts';
-import type { RungSlot } from './level.ts';
-import { rubsAgainst, toPlainChord } from './level-chords.ts';
-import { deriveRungs, type Rung } from './levels.ts';
 import { PLAIN_QUESTION } from '../setup-question.ts';
+import type { LevelSlot } from './level.ts';
+import { rubsAgainst, toPlainChord } from './level-chords.ts';
+import { deriveLevels, type PlayedLevel } from './levels.ts';
 
-const rungsOf = (song: SongDocument): readonly Rung[] =>
-  deriveRungs(song, mainPartOf(song), { hand: AVERAGE_HAND, known: null });
-const shapesOf = ({ bars }: Rung) => [
+const levelsOf = (song: SongDocument): readonly PlayedLevel[] =>
+  deriveLevels(song, mainPartOf(song), { hand: AVERAGE_HAND, known: null });
+const shapesOf = ({ bars }: PlayedLevel) => [
   ...new Set(
     bars.flatMap(({ slots }) =>
       slots.flatMap(({ held }) => (held === null ? [] : [formatShape(held.fingering.shape)])),
@@ -33,29 +33,29 @@ const shapesOf = ({ bars }: Rung) => [
   ),
 ];
 
-describe('the rungs of the demo songs', () => {
+describe('the levels of the demo songs', () => {
   const songs = createDemoSongs();
 
-  test.each(songs.map((song) => [song.facts.title, song] as const))('%s gets harder on every rung', (_, song) => {
-    const totals = rungsOf(song).map(({ difficulty }) => difficulty.total);
+  test.each(songs.map((song) => [song.facts.title, song] as const))('%s gets harder on every level', (_, song) => {
+    const totals = levelsOf(song).map(({ difficulty }) => difficulty.total);
     expect(totals.length).toBeGreaterThanOrEqual(3);
     for (const [index, total] of totals.slice(1).entries()) {
       expect(total).toBeGreaterThan(itemAt(totals, index));
     }
   });
 
-  // Am7 stays on the second rung: it is easier than the plain Am.
+  // Am7 stays on the second level: it is easier than the plain Am.
   test('Tin Roof Almanac is played in triads, then in first shapes without colours, then as it is', () => {
-    const rungs = rungsOf(itemAt(songs, 0));
-    expect(shapesOf(itemAt(rungs, 0))).toEqual(expect.arrayContaining(['xxx003', 'xxx232', 'xxx000', 'xxx010']));
-    const chordsOf = (rung: Rung) =>
+    const playedLevels = levelsOf(itemAt(songs, 0));
+    expect(shapesOf(itemAt(playedLevels, 0))).toEqual(expect.arrayContaining(['xxx003', 'xxx232', 'xxx000', 'xxx010']));
+    const chordsOf = (playedLevel: PlayedLevel) =>
       new Set(
-        rung.bars.flatMap(({ slots }) =>
+        playedLevel.bars.flatMap(({ slots }) =>
           slots.flatMap(({ held }) => (held === null ? [] : [formatChordSymbol(held.chord)])),
         ),
       );
-    expect(chordsOf(itemAt(rungs, 1))).toEqual(new Set(['G', 'D', 'Em', 'C', 'Am7']));
-    expect(shapesOf(itemAt(rungs, rungs.length - 1))).toEqual([
+    expect(chordsOf(itemAt(playedLevels, 1))).toEqual(new Set(['G', 'D', 'Em', 'C', 'Am7']));
+    expect(shapesOf(itemAt(playedLevels, playedLevels.length - 1))).toEqual([
       '320033',
       'xx0232',
       '022033',
@@ -63,13 +63,15 @@ describe('the rungs of the demo songs', () => {
       'x20033',
       'x02010',
     ]);
-    expect(itemAt(rungs, 1).difficulty.strokesPerSecond).toBeLessThanOrEqual(2);
+    expect(itemAt(playedLevels, 1).difficulty.strokesPerSecond).toBeLessThanOrEqual(2);
   });
 
-  test('the full F of the Lighthouse Cook waits for the fourth rung', () => {
-    const rungs = rungsOf(itemAt(songs, 2));
+  test('the full F of the Lighthouse Cook waits for the fourth level', () => {
+    const playedLevels = levelsOf(itemAt(songs, 2));
     const shapesAt = (level: number) =>
-      rungs.flatMap((rung) => (rung.levels.some((each) => each === level) ? shapesOf(rung) : []));
+      playedLevels.flatMap((playedLevel) =>
+        playedLevel.levels.some((each) => each === level) ? shapesOf(playedLevel) : [],
+      );
     expect(shapesAt(4)).toEqual(expect.arrayContaining(['133211', '133111']));
     expect(shapesAt(3)).toContain('xx3211');
     expect(shapesAt(3)).not.toContain('133211');
@@ -114,7 +116,7 @@ const arbitrarySong = fc.record({
   choice: fc.nat(2),
   pattern: fc.option(fc.constantFrom(...SHELF.filter(({ pattern }) => pattern.metre.beats === 4)), { nil: null }),
   tempo: fc.integer({ min: 50, max: 200 }),
-  firstRung: fc.constantFrom(...FIRST_RUNGS),
+  firstLevel: fc.constantFrom(...FIRST_LEVELS),
 });
 
 function songOf({
@@ -123,7 +125,7 @@ function songOf({
   choice,
   pattern,
   tempo,
-  firstRung,
+  firstLevel,
 }: typeof arbitrarySong extends fc.Arbitrary<infer T> ? T : never): SongDocument {
   const cells = bars.map((chords, index) =>
     chords
@@ -142,7 +144,7 @@ function songOf({
   const partId = mainPartOf(song).id;
   const held = changePart(song, partId, (part) => ({
     ...part,
-    firstRung,
+    firstLevel,
     shapes: CHORDS.map(({ chord, fingerings }) => ({
       chord,
       slotId: null,
@@ -155,11 +157,11 @@ function songOf({
   return outcome.ok ? outcome.value.document : held;
 }
 
-/** What holds for a rung beside the one above it. */
-function expectRung(rung: Rung, upper: Rung | null, played: readonly PlayedBar[]): void {
-  expect(rung.bars).toHaveLength(played.length);
-  expect(upper === null || rung.difficulty.total <= upper.difficulty.total + 1e-9).toBe(true);
-  for (const [bar, { slots, strokes }] of rung.bars.entries()) {
+/** What holds for a level beside the one above it. */
+function expectLevel(playedLevel: PlayedLevel, upper: PlayedLevel | null, played: readonly PlayedBar[]): void {
+  expect(playedLevel.bars).toHaveLength(played.length);
+  expect(upper === null || playedLevel.difficulty.total <= upper.difficulty.total + 1e-9).toBe(true);
+  for (const [bar, { slots, strokes }] of playedLevel.bars.entries()) {
     expect(slots.map(({ slot }) => slot)).toEqual(itemAt(played, bar).slots);
     const above = upper?.bars[bar]?.strokes.map(({ startTick }) => startTick);
     expect(strokes.every(({ startTick }) => above === undefined || above.includes(startTick))).toBe(true);
@@ -169,30 +171,30 @@ function expectRung(rung: Rung, upper: Rung | null, played: readonly PlayedBar[]
 }
 
 /** A chord is held in full, in a part of it, or goes on from the chord before. */
-function expectHeld({ slot, held, isMerged }: RungSlot): void {
+function expectHeld({ slot, held, isMerged }: LevelSlot): void {
   expect(isMerged || held !== null).toBe(true);
   const tones = slot.chord === null ? [] : pitchClassesOf(slot.chord);
   expect(held === null || pitchClassesOf(held.chord).every((tone) => tones.includes(tone))).toBe(true);
 }
 
-describe('the rungs of any song', () => {
-  test('never get easier upwards, keep bars and time, strike only where the rung above strikes, and play what they may', () => {
+describe('the levels of any song', () => {
+  test('never get easier upwards, keep bars and time, strike only where the level above strikes, and play what they may', () => {
     fc.assert(
       fc.property(arbitrarySong, (random) => {
         const song = songOf(random);
         const played = listPlayedBars(song);
-        const rungs = rungsOf(song);
-        for (const [index, rung] of rungs.entries()) {
-          expectRung(rung, rungs[index + 1] ?? null, played);
+        const playedLevels = levelsOf(song);
+        for (const [index, playedLevel] of playedLevels.entries()) {
+          expectLevel(playedLevel, playedLevels[index + 1] ?? null, played);
         }
       }),
       { numRuns: runs(1000), seed: 7 },
     );
   });
 
-  test('have no strokes in a silent bar, and one strum for a held chord on every rung', () => {
+  test('have no strokes in a silent bar, and one strum for a held chord on every level', () => {
     const song = songFromChart('tempo: 100\n\nVerse:\n| G | N.C. | D_ | C! |\n');
-    for (const { bars } of rungsOf(song)) {
+    for (const { bars } of levelsOf(song)) {
       expect(bars.map(({ strokes }) => strokes.length).slice(1)).toEqual([0, 1, 1]);
     }
   });

@@ -1,10 +1,10 @@
 /*
- * The five rungs of an arrangement: the same bars and the same form on each, played by two hands of their own levels.
+ * The five levels of an arrangement: the same bars and the same form on each, played by two hands of their own levels.
  *
- * Rungs are derived from the fifth down, each from the one above: chords are eased or go on from the chord before, strokes are
- * thinned. So difficulty cannot rise on the way down: every figure it is made of is taken over a part of what the rung above
- * has. Stops, odd bars and form belong on every rung; early changes wait for the fourth. What was changed by hand on a rung is
- * laid over it at the end and changes no other rung.
+ * Levels are derived from the fifth down, each from the one above: chords are eased or go on from the chord before, strokes are
+ * thinned. So difficulty cannot rise on the way down: every figure it is made of is taken over a part of what the level above
+ * has. Stops, odd bars and form belong on every level; early changes wait for the fourth. What was changed by hand on a level is
+ * laid over it at the end and changes no other level.
  */
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { isEqual } from '../../kernel/equal.ts';
@@ -13,71 +13,71 @@ import { createMemory, type Memory, remember } from '../../kernel/remember.ts';
 import { formatMetre } from '../../rhythm/metre.ts';
 import type { PlacedStroke } from '../../rhythm/pattern-fit.ts';
 import { formatShape } from '../../shapes/shape.ts';
-import type { Part, RungLevel, Slot, SongDocument, StoredPattern } from '../../song/document.ts';
+import type { Level, Part, Slot, SongDocument, StoredPattern } from '../../song/document.ts';
 import { listPlayedBars, type PlayedBar, slotAtTick } from '../../song/played-bars.ts';
 import { type BarStroke, findHand, layUnder, placeInBar, toPattern, withoutPushes } from '../../song/right-hand.ts';
 import { songKeysOf } from '../../song/song-keys.ts';
 import { findStoredShape } from '../part-shapes.ts';
 import { listPlacedOrnaments, type PlacedOrnament } from '../placed-ornaments.ts';
 import type { Pupils } from '../planner.ts';
-import type { RungBar, RungSlot, RungSong } from './level.ts';
-import { type HeldChord, holdOnRungs, RUNG_LEVELS } from './level-chords.ts';
-import { type RungDifficulty, rateRung } from './level-difficulty.ts';
+import type { LevelBar, LevelSlot, LevelSong } from './level.ts';
+import { type HeldChord, holdOnLevels, LEVELS } from './level-chords.ts';
+import { type LevelDifficulty, rateLevel } from './level-difficulty.ts';
 import { layEdits } from './level-overlay.ts';
 import { isPassing } from './level-passing.ts';
 import { thin, thinningStep, withLastAnd, withWindows } from './level-strokes.ts';
 
-/** A rung; `levels` are those that are equal, the lowest of which it is. Bars are in step with the played bars. */
-export type Rung = {
-  readonly levels: readonly RungLevel[];
-  readonly bars: readonly RungBar[];
-  readonly difficulty: RungDifficulty;
+/** A level; `levels` are those that are equal, the lowest of which it is. Bars are in step with the played bars. */
+export type PlayedLevel = {
+  readonly levels: readonly Level[];
+  readonly bars: readonly LevelBar[];
+  readonly difficulty: LevelDifficulty;
 };
 
-/** How a chord is held on each rung. */
-type Hold = Readonly<Record<RungLevel, HeldChord>>;
+/** How a chord is held on each level. */
+type Hold = Readonly<Record<Level, HeldChord>>;
 
 /** Shapes that were looked for, kept by the caller: an edit of the song asks for few new ones. */
-export type RungMemory = Memory<Hold>;
+export type LevelMemory = Memory<Hold>;
 
 const REMEMBERED_CHORDS = 400;
 
 /** A memory that holds nothing yet. */
-export function createRungMemory(): RungMemory {
+export function createLevelMemory(): LevelMemory {
   return createMemory(REMEMBERED_CHORDS);
 }
 
-/** The rungs of a part, the easiest first; rungs that come out equal are one. */
-export function deriveRungs(
+/** The levels of a part, the easiest first; levels that come out equal are one. */
+export function deriveLevels(
   document: SongDocument,
   part: Part,
   pupils: Pupils,
-  memory: RungMemory = createRungMemory(),
-): readonly Rung[] {
+  memory: LevelMemory = createLevelMemory(),
+): readonly PlayedLevel[] {
   const song = { document, part, pupils, played: listPlayedBars(document) };
   const holds = holdAll(song, memory);
-  const levels = deriveLevels(song, holds);
+  const levels = barsByLevel(song, holds);
   return joinEqual(
-    RUNG_LEVELS.map((level) => {
+    LEVELS.map((level) => {
       const efforts = [...holds.byName.values()].map((hold) => hold[level].effort);
       const bars = layEdits(song, level, levels[level]);
-      return { levels: [level], bars, difficulty: rateRung(song, bars, efforts) };
+      return { levels: [level], bars, difficulty: rateLevel(song, bars, efforts) };
     }),
   );
 }
 
 /**
- * One part for two hands of different levels: the chords of one rung under the strokes of another. A chord that only the left hand
+ * One part for two hands of different levels: the chords of one level under the strokes of another. A chord that only the left hand
  * changes to is struck once all the same.
  */
-export function mixRungs(
+export function mixLevels(
   document: SongDocument,
   part: Part,
   pupils: Pupils,
-  { left, right }: { readonly left: RungLevel; readonly right: RungLevel },
-): readonly RungBar[] {
+  { left, right }: { readonly left: Level; readonly right: Level },
+): readonly LevelBar[] {
   const song = { document, part, pupils, played: listPlayedBars(document) };
-  const levels = deriveLevels(song, holdAll(song, createRungMemory()));
+  const levels = barsByLevel(song, holdAll(song, createLevelMemory()));
   const [leftBars, rightBars] = [layEdits(song, left, levels[left]), layEdits(song, right, levels[right])];
   return song.played.map((bar, index) => {
     const slots = leftBars[index]?.slots ?? [];
@@ -96,10 +96,10 @@ export function mixRungs(
 /** How every chord of a song is held: by its name, and by the slots it is played in. */
 type Holds = { readonly byName: ReadonlyMap<string, Hold>; readonly bySlot: ReadonlyMap<number, Hold> };
 
-function holdAll({ document, part, pupils, played }: RungSong, memory: RungMemory): Holds {
+function holdAll({ document, part, pupils, played }: LevelSong, memory: LevelMemory): Holds {
   const { toShapeChord } = songKeysOf(document, part);
   const instrument = { setup: part.setup, ...part.instrument, hand: pupils.hand };
-  const base = JSON.stringify([part.firstRung, instrument]);
+  const base = JSON.stringify([part.firstLevel, instrument]);
   const chords = uniqueBy(
     played.flatMap(({ slots }) => slots.flatMap(({ chord }) => chord ?? [])),
     formatChordSymbol,
@@ -110,11 +110,11 @@ function holdAll({ document, part, pupils, played }: RungSong, memory: RungMemor
     const stored = findStoredShape(part, shapeChord)?.fingering;
     if (stored !== undefined) {
       const key = `${base} ${formatChordSymbol(shapeChord)} ${formatShape(stored.shape)} ${stored.fingers.join('')}`;
-      const hold = remember(memory, key, () => holdOnRungs(shapeChord, stored, instrument, part.firstRung));
+      const hold = remember(memory, key, () => holdOnLevels(shapeChord, stored, instrument, part.firstLevel));
       holds.set(formatChordSymbol(chord), hold);
     }
   }
-  const alike = alikeWhereAlike(holds, part.firstRung === 'bass' ? BASS_LEVELS : EASED_LEVELS);
+  const alike = alikeWhereAlike(holds, part.firstLevel === 'bass' ? BASS_LEVELS : EASED_LEVELS);
   const bySlot = new Map<number, Hold>();
   for (const { id, chord } of played.flatMap(({ slots }) => slots)) {
     const hold = chord === null || bySlot.has(id) ? undefined : alike.get(formatChordSymbol(chord));
@@ -129,7 +129,7 @@ function holdAll({ document, part, pupils, played }: RungSong, memory: RungMemor
 const EASED_LEVELS = [4, 3, 2, 1] as const;
 const BASS_LEVELS = [4, 3, 2] as const;
 
-/** Chords that are held alike on a rung are held alike on every rung below it: an easier rung has no more shapes. */
+/** Chords that are held alike on a level are held alike on every level below it: an easier level has no more shapes. */
 function alikeWhereAlike(
   holds: ReadonlyMap<string, Hold>,
   levels: readonly (typeof EASED_LEVELS)[number][],
@@ -139,7 +139,7 @@ function alikeWhereAlike(
     const first = new Map<string, HeldChord>();
     current = new Map(
       [...current].map(([name, hold]) => {
-        const upper = formatShape(hold[(level + 1) as RungLevel].fingering.shape);
+        const upper = formatShape(hold[(level + 1) as Level].fingering.shape);
         const own = first.get(upper) ?? hold[level];
         first.set(upper, own);
         return [name, own === hold[level] ? hold : { ...hold, [level]: own }];
@@ -149,28 +149,29 @@ function alikeWhereAlike(
   return current;
 }
 
-/** Whether two slots are held otherwise on a rung. */
-function isHeldOtherwise({ bySlot }: Holds, level: RungLevel, from: Slot, to: Slot): boolean {
+/** Whether two slots are held otherwise on a level. */
+function isHeldOtherwise({ bySlot }: Holds, level: Level, from: Slot, to: Slot): boolean {
   const [a, b] = [bySlot.get(from.id)?.[level].fingering.shape, bySlot.get(to.id)?.[level].fingering.shape];
   return a !== b && (a === undefined || b === undefined || a.some((fret, string) => fret !== b[string]));
 }
 
-type Levels = Readonly<Record<RungLevel, readonly RungBar[]>>;
+type BarsByLevel = Readonly<Record<Level, readonly LevelBar[]>>;
 
-function deriveLevels(song: RungSong, holds: Holds): Levels {
+function barsByLevel(song: LevelSong, holds: Holds): BarsByLevel {
   const { document, part, played } = song;
   const ornaments = listPlacedOrnaments(document, part);
   const full = listFullBars(song);
-  const levels: { [level in RungLevel]: readonly RungBar[] } = { 1: [], 2: [], 3: [], 4: [], 5: [] };
-  let above: readonly RungBar[] = [];
+  const levels: { [level in Level]: readonly LevelBar[] } = { 1: [], 2: [], 3: [], 4: [], 5: [] };
+  let above: readonly LevelBar[] = [];
   let steps: readonly number[] = played.map(() => 0);
-  for (const level of [...RUNG_LEVELS].reverse()) {
+  for (const level of [...LEVELS].reverse()) {
     const isChange = (from: Slot, to: Slot): boolean => isHeldOtherwise(holds, level, from, to);
     const made = full.map((bar, index) => {
       const slots = slotsOf({ holds, played }, { level, index, bar: bar.played });
       const here = { level, bar, slots, isChange };
       const { strokes, step } = strokesOf(here, { bar: above[index] ?? null, step: steps[index] ?? 0 });
-      const beside = ornaments.get(bar.played.bar.id)?.filter(({ ornament }) => ornament.rung <= level) ?? NO_ORNAMENTS;
+      const beside =
+        ornaments.get(bar.played.bar.id)?.filter(({ ornament }) => ornament.level <= level) ?? NO_ORNAMENTS;
       return { bar: { slots, strokes, ornaments: beside }, step };
     });
     above = made.map(({ bar }) => bar);
@@ -191,7 +192,7 @@ type FullBar = {
   readonly onTime: readonly BarStroke[];
 };
 
-function listFullBars({ document, part, played }: RungSong): readonly FullBar[] {
+function listFullBars({ document, part, played }: LevelSong): readonly FullBar[] {
   const cycles = cycleTicksOf(played);
   const placed = new Map<string, readonly PlacedStroke[]>();
   const place = (bar: PlayedBar, stored: StoredPattern | null, cycleTick: number): readonly PlacedStroke[] => {
@@ -223,13 +224,13 @@ function cycleTicksOf(played: readonly PlayedBar[]): readonly number[] {
 }
 
 type Here = {
-  readonly level: RungLevel;
+  readonly level: Level;
   readonly bar: FullBar;
-  readonly slots: readonly RungSlot[];
+  readonly slots: readonly LevelSlot[];
   /** Whether the hand has to change between two slots. */
   readonly isChange: (from: Slot, to: Slot) => boolean;
 };
-type Above = { readonly bar: RungBar | null; readonly step: number };
+type Above = { readonly bar: LevelBar | null; readonly step: number };
 
 function strokesOf(here: Here, above: Above): { readonly strokes: readonly BarStroke[]; readonly step: number } {
   const { level, bar, slots, isChange } = here;
@@ -245,7 +246,7 @@ function strokesOf(here: Here, above: Above): { readonly strokes: readonly BarSt
   return { strokes: withWindows(played, steady, level, { isChange, changesAfter }), step };
 }
 
-/** The places of the rung above without what comes early; a chord that came early is struck on its beat. */
+/** The places of the level above without what comes early; a chord that came early is struck on its beat. */
 function onTheBeats({ played, onTime }: FullBar, upper: readonly BarStroke[]): readonly BarStroke[] {
   const places = new Set(upper.map(({ startTick }) => startTick));
   return onTime.filter(({ startTick }, index) => {
@@ -255,19 +256,19 @@ function onTheBeats({ played, onTime }: FullBar, upper: readonly BarStroke[]): r
   });
 }
 
-/** Strokes under the chords of a rung; the same list where nothing is merged and nothing comes early. */
+/** Strokes under the chords of a level; the same list where nothing is merged and nothing comes early. */
 function underChords(
   strokes: readonly BarStroke[],
   bar: PlayedBar,
-  slots: readonly RungSlot[],
-  level: RungLevel,
+  slots: readonly LevelSlot[],
+  level: Level,
 ): readonly BarStroke[] {
   const isPlain = slots.every(({ isMerged, slot }) => !isMerged && (level > 3 || slot.pushTicks === 0));
   return isPlain && level !== 3 ? strokes : strokes.map((stroke) => underChord(stroke, bar, slots, level));
 }
 
-/** A stroke with the chord that a rung plays under it: below the fourth none comes early, and merged ones go on from before. */
-function underChord(stroke: BarStroke, bar: PlayedBar, slots: readonly RungSlot[], level: RungLevel): BarStroke {
+/** A stroke with the chord that a level plays under it: below the fourth none comes early, and merged ones go on from before. */
+function underChord(stroke: BarStroke, bar: PlayedBar, slots: readonly LevelSlot[], level: Level): BarStroke {
   const own = level > 3 && stroke.slot !== null ? stroke.slot : slotAtTick(bar, stroke.startTick);
   const at = slots.findIndex(({ slot }) => isSameSlot(slot, own));
   const slot =
@@ -283,30 +284,30 @@ function isSameSlot(a: Slot, b: Slot | null): boolean {
 
 function slotsOf(
   { holds, played }: { readonly holds: Holds; readonly played: readonly PlayedBar[] },
-  { level, index, bar }: { readonly level: RungLevel; readonly index: number; readonly bar: PlayedBar },
-): readonly RungSlot[] {
-  return bar.slots.map((slot, at): RungSlot => {
+  { level, index, bar }: { readonly level: Level; readonly index: number; readonly bar: PlayedBar },
+): readonly LevelSlot[] {
+  return bar.slots.map((slot, at): LevelSlot => {
     const hold = slot.chord === null ? undefined : holds.bySlot.get(slot.id);
     const isMerged = level <= 2 && at > 0 && isPassing(played, index, at);
     return { slot, held: isMerged ? null : (hold?.[level] ?? null), isMerged };
   });
 }
 
-/** Neighbouring rungs that play the same in every bar as one rung of several levels. */
-function joinEqual(rungs: readonly Rung[]): readonly Rung[] {
-  const joined: Rung[] = [];
-  for (const rung of rungs) {
+/** Neighbouring levels that play the same in every bar as one of several levels. */
+function joinEqual(playedLevels: readonly PlayedLevel[]): readonly PlayedLevel[] {
+  const joined: PlayedLevel[] = [];
+  for (const playedLevel of playedLevels) {
     const last = joined.at(-1);
-    if (last?.bars.every((bar, index) => isSameBar(bar, rung.bars[index] ?? bar)) === true) {
-      joined[joined.length - 1] = { ...rung, levels: [...last.levels, ...rung.levels] };
+    if (last?.bars.every((bar, index) => isSameBar(bar, playedLevel.bars[index] ?? bar)) === true) {
+      joined[joined.length - 1] = { ...playedLevel, levels: [...last.levels, ...playedLevel.levels] };
     } else {
-      joined.push(rung);
+      joined.push(playedLevel);
     }
   }
   return joined;
 }
 
-function isSameBar(a: RungBar, b: RungBar): boolean {
+function isSameBar(a: LevelBar, b: LevelBar): boolean {
   return (
     a.strokes.length === b.strokes.length &&
     a.ornaments.length === b.ornaments.length &&
@@ -319,7 +320,7 @@ function isSameStroke({ startTick, cell }: BarStroke, other: BarStroke | undefin
   return startTick === other?.startTick && isEqual(cell, other.cell);
 }
 
-function isSameHold({ held, isMerged }: RungSlot, other: RungSlot | undefined): boolean {
+function isSameHold({ held, isMerged }: LevelSlot, other: LevelSlot | undefined): boolean {
   const [a, b] = [held?.fingering.shape ?? null, other?.held?.fingering.shape ?? null];
   return isMerged === other?.isMerged && (a === b || isEqual(a, b));
 }

@@ -6,8 +6,8 @@
  * pick-up (rule M11), comes first; everything else lies that much later.
  */
 import { listPasses } from '../../arrange/form-summary.ts';
-import type { RungBar } from '../../arrange/levels/level.ts';
-import { listRungNotes, listStrumNotes, PLAIN_TEMPO, type StrumNote } from '../../arrange/strum-events.ts';
+import type { LevelBar } from '../../arrange/levels/level.ts';
+import { listLevelNotes, listStrumNotes, PLAIN_TEMPO, type StrumNote } from '../../arrange/strum-events.ts';
 import { formatKey, signatureOf } from '../../harmony/key.ts';
 import { itemAt, range } from '../../kernel/list.ts';
 import { barTicks, formatMetre, type Metre, QUARTER_TICKS, usualPulseTicks } from '../../rhythm/metre.ts';
@@ -49,10 +49,10 @@ const CLICK_VELOCITY = { strong: 100, weak: 70 } as const;
 const LOUDEST = 127;
 
 /**
- * The song of a part as it is played from beginning to end: as it is arranged, or as a rung has it (`ownBars`, in step with the played
+ * The song of a part as it is played from beginning to end: as it is arranged, or as a level has it (`ownBars`, in step with the played
  * bars). Without bars it has only its name.
  */
-export function toMidiSong(document: SongDocument, part: Part, ownBars: readonly RungBar[] | null = null): MidiSong {
+export function toMidiSong(document: SongDocument, part: Part, ownBars: readonly LevelBar[] | null = null): MidiSong {
   const played = listPlayedBars(document);
   const [first] = played;
   const countInTicks = first === undefined ? 0 : barTicks(first.metre) - (pickupOf(first) ?? 0);
@@ -60,7 +60,7 @@ export function toMidiSong(document: SongDocument, part: Part, ownBars: readonly
   const notes =
     ownBars === null
       ? listStrumNotes(document, part, played)
-      : listRungNotes({ document, part, played }, ownBars, 0, played.length);
+      : listLevelNotes({ document, part, played }, ownBars, 0, played.length);
   const conductor = first === undefined ? [] : conduct(document, played, countInTicks);
   const clicks = first === undefined ? [] : [...countIn(first, countInTicks), ...clickAlong(played, countInTicks)];
   return {

@@ -85,12 +85,12 @@ describe('lining up an edited chart', () => {
     expect(lost).toEqual([{ kind: 'syllable', text: 'roof' }]);
   });
 
-  test('a shape and an ornament are reported when their bar goes, and stay while it stays; a rung edit always stays', () => {
+  test('a shape and an ornament are reported when their bar goes, and stay while it stays; a level edit always stays', () => {
     const bar = before.map.sections[0]?.lines[1]?.bars[0];
     const [barId, slotId] = [bar?.id ?? 0, bar?.slots[0]?.id ?? 0];
     const attached = structuredClone(before);
     const [stored] = mainPartOf(before).shapes;
-    const rungEdits = [{ hand: 'left', rung: 2, chord: stored?.chord, slotId, fingering: null }];
+    const levelEdits = [{ hand: 'left', level: 2, chord: stored?.chord, slotId, fingering: null }];
     Object.assign(mainPartOf(attached), {
       shapes: [...mainPartOf(before).shapes, { ...stored, slotId, origin: 'pinned' }],
       ornaments: [
@@ -98,12 +98,12 @@ describe('lining up an edited chart', () => {
           id: 900,
           barId,
           kind: 'riff',
-          rung: 4,
+          level: 4,
           openMidi: [40, 45, 50, 55, 59, 64],
           notes: [{ stringNumber: 2, fret: 1, startTick: 0, lengthTicks: 2520 }],
         },
       ],
-      rungEdits,
+      levelEdits,
     });
     const apply = (text: string) => applyChart(attached, parseChart(text).chart, { unreadHeaders: [], fingerPin });
     const kept = apply('Verse:\n| G | D | Em | Am |\n| C | D | G | G |\n\nChorus:\n| Em | C |\n');
@@ -111,7 +111,7 @@ describe('lining up an edited chart', () => {
     expect(mainPartOf(kept.document)).toEqual(mainPartOf(attached));
     const gone = apply('Verse:\n| G | D | Em | C |\n\nChorus:\n| Em | C |\n');
     expect(gone.lost.map(({ kind }) => kind)).toEqual(['shape', 'ornament']);
-    expect(mainPartOf(gone.document)).toMatchObject({ ornaments: [], rungEdits, shapes: mainPartOf(before).shapes });
+    expect(mainPartOf(gone.document)).toMatchObject({ ornaments: [], levelEdits, shapes: mainPartOf(before).shapes });
   });
 
   test('changing the capo of a chart in shapes changes what sounds, not the shapes', () => {

@@ -47,12 +47,12 @@ describe('the handout', () => {
     expect(screen.getByText('Nothing to hand out yet')).toBeTruthy();
   });
 
-  test('is for all, or one part with each hand on its own rung', async () => {
+  test('is for all, or one part with each hand on its own level', async () => {
     showSong(SONG, <HandoutPage />);
     await screen.findByText('Fits one page.');
     expect(texts()).toContain('F');
-    fireEvent.click(screen.getByLabelText('on a rung'));
-    expect(screen.getByText('Left hand on rung')).toBeTruthy();
+    fireEvent.click(screen.getByLabelText('on a level'));
+    expect(screen.getByText('Left hand on level')).toBeTruthy();
     expect(texts().join(' ')).toContain('Your part.');
     fireEvent.click(screen.getByLabelText('as arranged'));
     expect(texts().join(' ')).not.toContain('Your part.');

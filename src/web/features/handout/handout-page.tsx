@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { createGlobalStyle, styled } from 'styled-components';
-import { mixRungs } from '../../../core/arrange/levels/levels.ts';
+import { mixLevels } from '../../../core/arrange/levels/levels.ts';
 import type { Page as PaperPage } from '../../../core/page/drawing.ts';
 import { composeHandout } from '../../../core/page/handout-content.ts';
 import { layOutHandout, sheetOf } from '../../../core/page/handout-layout.ts';
@@ -30,7 +30,7 @@ export function HandoutPage() {
   const reader = useHandoutReader();
   const { options, stand } = reader;
   const ownBars = useMemo(
-    () => (stand === null ? null : mixRungs(document, part, pupils, stand)),
+    () => (stand === null ? null : mixLevels(document, part, pupils, stand)),
     [document, part, pupils, stand],
   );
   const handout = useMemo(

@@ -1,5 +1,5 @@
 import { styled } from 'styled-components';
-import { RUNG_LEVELS } from '../../../core/arrange/levels/level-chords.ts';
+import { LEVELS } from '../../../core/arrange/levels/level-chords.ts';
 import { STRING_NAMINGS } from '../../../core/fretboard/string-names.ts';
 import type { Paper } from '../../../core/page/handout-layout.ts';
 import { CLASS_LIMITS, type StudentStand } from '../../../core/song/guitar-class.ts';
@@ -45,7 +45,7 @@ export function WhoPanel({ reader }: { readonly reader: HandoutReader }) {
             label="Part"
             options={[
               { value: 'all', text: 'as arranged' },
-              { value: 'own', text: 'on a rung' },
+              { value: 'own', text: 'on a level' },
             ]}
             value={stand === null ? 'all' : 'own'}
             onChange={(value) => setStand(value === 'all' ? null : { left: 3, right: 3 })}
@@ -78,14 +78,14 @@ function StandFields(props: { readonly stand: StudentStand; readonly onChange: (
   return (
     <Pair>
       <NumberSelect
-        label="Left hand on rung"
-        values={RUNG_LEVELS}
+        label="Left hand on level"
+        values={LEVELS}
         value={stand.left}
         onChange={(left) => onChange({ ...stand, left })}
       />
       <NumberSelect
-        label="Right hand on rung"
-        values={RUNG_LEVELS}
+        label="Right hand on level"
+        values={LEVELS}
         value={stand.right}
         onChange={(right) => onChange({ ...stand, right })}
       />

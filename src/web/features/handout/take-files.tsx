@@ -1,5 +1,5 @@
 import { styled } from 'styled-components';
-import type { RungBar } from '../../../core/arrange/levels/level.ts';
+import type { LevelBar } from '../../../core/arrange/levels/level.ts';
 import { toMapTable, toShapeTable } from '../../../core/formats/csv/song-rows.ts';
 import { toMidiSong } from '../../../core/formats/midi/midi-song.ts';
 import { toScore } from '../../../core/formats/musicxml/to-score.ts';
@@ -12,7 +12,7 @@ import { Button } from '../../ui/button.tsx';
 import { useTake } from './use-take.ts';
 
 /** The song as a file of an open format, to be taken along; the MIDI file plays what the page shows. */
-export function TakeFiles({ ownBars }: { readonly ownBars: readonly RungBar[] | null }) {
+export function TakeFiles({ ownBars }: { readonly ownBars: readonly LevelBar[] | null }) {
   const document = useDocument();
   const part = usePart();
   const { busy, news, take } = useTake();

@@ -1,8 +1,8 @@
 import { styled } from 'styled-components';
-import { listRungEdits } from '../../../core/arrange/levels/level-overlay.ts';
-import { formatMisfit, formatRungEdit } from '../../../core/page/level-words.ts';
+import { listLevelEdits } from '../../../core/arrange/levels/level-overlay.ts';
+import { formatLevelEdit, formatMisfit } from '../../../core/page/level-words.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
-import type { RungEdit } from '../../../core/song/document.ts';
+import type { LevelEdit } from '../../../core/song/document.ts';
 import type { PlayedBar } from '../../../core/song/played-bars.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
@@ -20,13 +20,13 @@ export function HandEdits({
   const document = useDocument();
   const part = usePart();
   const nameOf = useChordName();
-  const edits = listRungEdits(document, part, played);
+  const edits = listLevelEdits(document, part, played);
   return edits.length === 0 ? null : (
     <section aria-label="Changed by hand">
       <h3>Changed by hand</h3>
       <List>
         {edits.map(({ edit, misfit }) => {
-          const words = formatRungEdit(edit, placeWords(edit, played), nameOf);
+          const words = formatLevelEdit(edit, placeWords(edit, played), nameOf);
           return (
             <li key={words}>
               <span>
@@ -36,7 +36,7 @@ export function HandEdits({
               <Button
                 weight="word"
                 aria-label={`Take away: ${words}`}
-                onPress={() => run({ kind: 'drop-rung-edit', partId: part.id, edit })}
+                onPress={() => run({ kind: 'drop-level-edit', partId: part.id, edit })}
               >
                 Take away
               </Button>
@@ -49,7 +49,7 @@ export function HandEdits({
 }
 
 /** What the place of an edit is called. */
-function placeWords(edit: RungEdit, played: readonly PlayedBar[]): string {
+function placeWords(edit: LevelEdit, played: readonly PlayedBar[]): string {
   if (edit.hand === 'left') {
     const bar = played.find(({ slots }) => slots.some(({ id }) => id === edit.slotId));
     return bar === undefined ? 'a bar that is gone' : `bar ${bar.number}`;

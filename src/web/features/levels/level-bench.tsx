@@ -1,13 +1,13 @@
 import { useMemo } from 'react';
 import { styled } from 'styled-components';
 import type { HeldChord } from '../../../core/arrange/levels/level-chords.ts';
-import type { Rung } from '../../../core/arrange/levels/levels.ts';
+import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
 import { formatMetre } from '../../../core/rhythm/metre.ts';
 import { rankShapes } from '../../../core/shapes/rank-shapes.ts';
 import { type Fingering, formatShape, isBarreChord } from '../../../core/shapes/shape.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
-import type { RungEdit, RungLevel } from '../../../core/song/document.ts';
+import type { Level, LevelEdit } from '../../../core/song/document.ts';
 import type { PlayedBar } from '../../../core/song/played-bars.ts';
 import { toStoredPattern } from '../../../core/song/right-hand.ts';
 import { songKeysOf } from '../../../core/song/song-keys.ts';
@@ -24,14 +24,14 @@ import type { ChosenChord } from './line-table.tsx';
 
 const OFFERED = 6;
 
-/** The chosen chord of a rung in other shapes, here or wherever it comes on the rung. */
+/** The chosen chord of a level in other shapes, here or wherever it comes on the level. */
 export function LeftBench(props: {
   readonly chosen: ChosenChord;
-  readonly rungs: readonly Rung[];
+  readonly playedLevels: readonly PlayedLevel[];
   readonly played: readonly PlayedBar[];
   readonly run: (command: SongCommand) => void;
 }) {
-  const { chosen, rungs, played, run } = props;
+  const { chosen, playedLevels, played, run } = props;
   const document = useDocument();
   const part = usePart();
   const { pupils } = usePupils();
@@ -39,9 +39,9 @@ export function LeftBench(props: {
   const slot = played[chosen.barIndex]?.slots.find(({ id }) => id === chosen.slotId);
   const sounding = slot?.chord ?? null;
   const chord = sounding === null ? null : songKeysOf(document, part).toShapeChord(sounding);
-  const here = heldHere(rungs, chosen);
+  const here = heldHere(playedLevels, chosen);
   const offers = useMemo(() => {
-    const onRungs = rungs.flatMap(
+    const onLevels = playedLevels.flatMap(
       ({ bars }) => bars[chosen.barIndex]?.slots.find((each) => each.slot.id === chosen.slotId)?.held ?? [],
     );
     const found =
@@ -51,23 +51,23 @@ export function LeftBench(props: {
             ({ fingering }) => fingering,
           );
     return uniqueBy(
-      [...onRungs.filter((held) => held.how !== 'easier').map((held) => held.fingering), ...found],
+      [...onLevels.filter((held) => held.how !== 'easier').map((held) => held.fingering), ...found],
       ({ shape }) => formatShape(shape),
     );
-  }, [rungs, chosen, chord, part, pupils]);
+  }, [playedLevels, chosen, chord, part, pupils]);
   if (chord === null) {
     return null;
   }
   const edit = (fingering: Fingering | null, slotId: number | null): void =>
     run({
-      kind: 'edit-rung',
+      kind: 'edit-level',
       partId: part.id,
-      edit: { hand: 'left', rung: chosen.level, chord, slotId, fingering },
+      edit: { hand: 'left', level: chosen.level, chord, slotId, fingering },
     });
   return (
     <section aria-label="Left hand">
       <h3>
-        {nameOf(chord)} on rung {chosen.level}
+        {nameOf(chord)} on level {chosen.level}
       </h3>
       <Offers>
         {offers.map((fingering) => (
@@ -102,18 +102,18 @@ export function LeftBench(props: {
   );
 }
 
-function heldHere(rungs: readonly Rung[], { level, barIndex, slotId }: ChosenChord): HeldChord | null {
-  const rung = rungs.find(({ levels }) => levels.includes(level));
-  return rung?.bars[barIndex]?.slots.find(({ slot }) => slot.id === slotId)?.held ?? null;
+function heldHere(playedLevels: readonly PlayedLevel[], { level, barIndex, slotId }: ChosenChord): HeldChord | null {
+  const playedLevel = playedLevels.find(({ levels }) => levels.includes(level));
+  return playedLevel?.bars[barIndex]?.slots.find(({ slot }) => slot.id === slotId)?.held ?? null;
 }
 
 function isHeld(held: HeldChord | null, { shape }: Fingering): boolean {
   return held !== null && formatShape(held.fingering.shape) === formatShape(shape);
 }
 
-/** Another pattern for a rung, in a line, its section, or the whole song. */
+/** Another pattern for a level, in a line, its section, or the whole song. */
 export function RightBench(props: {
-  readonly level: RungLevel;
+  readonly level: Level;
   readonly bar: PlayedBar;
   readonly run: (command: SongCommand) => void;
 }) {
@@ -126,13 +126,13 @@ export function RightBench(props: {
     { id: null, text: 'the whole song' },
   ];
   const editOf = (targetId: number | null) =>
-    part.rungEdits.find(
-      (edit): edit is Extract<RungEdit, { hand: 'right' }> =>
-        edit.hand === 'right' && edit.rung === level && edit.targetId === targetId,
+    part.levelEdits.find(
+      (edit): edit is Extract<LevelEdit, { hand: 'right' }> =>
+        edit.hand === 'right' && edit.level === level && edit.targetId === targetId,
     );
   return (
     <section aria-label="Right hand">
-      <h3>Right hand on rung {level}</h3>
+      <h3>Right hand on level {level}</h3>
       {places.map(({ id, text }) => (
         <Select
           key={text}
@@ -147,9 +147,9 @@ export function RightBench(props: {
             const old = editOf(id);
             if (found !== undefined) {
               const pattern = toStoredPattern(found);
-              run({ kind: 'edit-rung', partId: part.id, edit: { hand: 'right', rung: level, targetId: id, pattern } });
+              run({ kind: 'edit-level', partId: part.id, edit: { hand: 'right', level, targetId: id, pattern } });
             } else if (old !== undefined) {
-              run({ kind: 'drop-rung-edit', partId: part.id, edit: old });
+              run({ kind: 'drop-level-edit', partId: part.id, edit: old });
             }
           }}
         />

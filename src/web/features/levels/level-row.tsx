@@ -1,9 +1,9 @@
 import { styled } from 'styled-components';
 import { toBarPattern } from '../../../core/arrange/bar-pattern.ts';
 import type { HeldChord } from '../../../core/arrange/levels/level-chords.ts';
-import type { Rung } from '../../../core/arrange/levels/levels.ts';
+import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
-import { formatDifficulty, formatStartTempo, RUNG_WORDS } from '../../../core/page/level-words.ts';
+import { formatDifficulty, formatStartTempo, LEVEL_WORDS } from '../../../core/page/level-words.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import { formatCounts } from '../../../core/rhythm/pattern-counts.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';
@@ -17,26 +17,30 @@ import { Signed } from '../../ui/signed.tsx';
 
 const MOST_BOXES = 10;
 
-/** One rung: what it holds, what the right hand mostly does, and what makes it hard. */
-export function RungRow(props: {
-  readonly rung: Rung;
+/** One level: what it holds, what the right hand mostly does, and what makes it hard. */
+export function LevelRow(props: {
+  readonly playedLevel: PlayedLevel;
   readonly played: readonly PlayedBar[];
   readonly share: number;
   readonly isChosen: boolean;
   readonly onChoose: () => void;
 }) {
-  const { rung, played, share, isChosen, onChoose } = props;
+  const { playedLevel, played, share, isChosen, onChoose } = props;
   const nameOf = useChordName();
   const { setup } = usePart();
-  const held = heldOn(rung);
-  const pattern = usualPattern(rung, played);
-  const start = formatStartTempo(rung.difficulty, nameOf);
+  const held = heldOn(playedLevel);
+  const pattern = usualPattern(playedLevel, played);
+  const start = formatStartTempo(playedLevel.difficulty, nameOf);
   return (
     <Row data-chosen={isChosen || undefined}>
       <button type="button" aria-pressed={isChosen} onClick={onChoose}>
-        <b>{rung.levels.length > 1 ? `${rung.levels[0]}–${rung.levels.at(-1)}` : rung.levels[0]}</b>
-        <span>{rung.levels.map((level) => RUNG_WORDS[level]).join(', ')}</span>
-        {rung.levels.length > 1 && <small>these come out the same</small>}
+        <b>
+          {playedLevel.levels.length > 1
+            ? `${playedLevel.levels[0]}–${playedLevel.levels.at(-1)}`
+            : playedLevel.levels[0]}
+        </b>
+        <span>{playedLevel.levels.map((level) => LEVEL_WORDS[level]).join(', ')}</span>
+        {playedLevel.levels.length > 1 && <small>these come out the same</small>}
       </button>
       <div>
         <Shapes>
@@ -53,22 +57,22 @@ export function RungRow(props: {
           ))}
           {held.length > MOST_BOXES && <li>and {held.length - MOST_BOXES} more</li>}
         </Shapes>
-        <p>{formatDifficulty(rung.difficulty, nameOf)}</p>
+        <p>{formatDifficulty(playedLevel.difficulty, nameOf)}</p>
         {start !== '' && <p>{start}</p>}
       </div>
       <div>
         <Effort>
           <i style={{ width: `${Math.round(share * 100)}%` }} />
         </Effort>
-        <small>{rung.difficulty.total.toFixed(1)} easy fingers</small>
+        <small>{playedLevel.difficulty.total.toFixed(1)} easy fingers</small>
         {pattern !== null && <StrokeRow pattern={pattern} isSmall />}
       </div>
     </Row>
   );
 }
 
-/** The different shapes of a rung, in the order in which they come. */
-function heldOn({ bars }: Rung): readonly HeldChord[] {
+/** The different shapes of a level, in the order in which they come. */
+function heldOn({ bars }: PlayedLevel): readonly HeldChord[] {
   return uniqueBy(
     bars.flatMap(({ slots }) => slots.flatMap(({ held }) => held ?? [])),
     ({ fingering }) => formatShape(fingering.shape),
@@ -76,7 +80,7 @@ function heldOn({ bars }: Rung): readonly HeldChord[] {
 }
 
 /** What the right hand does in most bars. */
-function usualPattern({ bars }: Rung, played: readonly PlayedBar[]): Pattern | null {
+function usualPattern({ bars }: PlayedLevel, played: readonly PlayedBar[]): Pattern | null {
   const counts = new Map<string, { readonly pattern: Pattern; readonly count: number }>();
   for (const [index, bar] of bars.entries()) {
     const own = played[index];

@@ -3,26 +3,26 @@ import { listPlayedBars, type PlayedBar } from '../../../core/song/played-bars.t
 import { useDocument } from '../../editor/use-song.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { Loading } from '../../ui/loading.tsx';
-import { RungsView } from './levels-view.tsx';
-import { useRungs } from './use-levels.ts';
+import { LevelsView } from './levels-view.tsx';
+import { useLevels } from './use-levels.ts';
 
-/** Step 6: the same song on five rungs. */
-export function RungsPage() {
+/** Step 6: the same song on five levels. */
+export function LevelsPage() {
   const document = useDocument();
   const played = useMemo(() => listPlayedBars(document), [document]);
   return played.length === 0 ? (
-    <EmptyStep title="No bars yet" text="Rungs are made from the song's bars; it has none yet." />
+    <EmptyStep title="No bars yet" text="Levels are made from the song's bars; it has none yet." />
   ) : (
-    <DerivedRungs played={played} />
+    <DerivedLevels played={played} />
   );
 }
 
-function DerivedRungs({ played }: { readonly played: readonly PlayedBar[] }) {
-  const rungs = useRungs();
-  return rungs === null ? (
-    <Loading what="Working out the rungs …" />
+function DerivedLevels({ played }: { readonly played: readonly PlayedBar[] }) {
+  const playedLevels = useLevels();
+  return playedLevels === null ? (
+    <Loading what="Working out the levels …" />
   ) : (
     // While the next answer is on its way the bars of the last one may be fewer.
-    <RungsView rungs={rungs} played={played.slice(0, rungs[0]?.bars.length ?? 0)} />
+    <LevelsView playedLevels={playedLevels} played={played.slice(0, playedLevels[0]?.bars.length ?? 0)} />
   );
 }

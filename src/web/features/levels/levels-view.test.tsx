@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
-import { deriveRungs } from '../../../core/arrange/levels/levels.ts';
+import { deriveLevels } from '../../../core/arrange/levels/levels.ts';
 import { AVERAGE_HAND } from '../../../core/shapes/hand.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';
 import { applyCommand } from '../../../core/song/commands.ts';
@@ -10,36 +10,36 @@ import { mainPartOf } from '../../../core/song/parts.ts';
 import { listPlayedBars } from '../../../core/song/played-bars.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { showSong } from '../../../test-support/song-screen.tsx';
-import { RungsPage } from './levels-page.tsx';
-import { RungsView } from './levels-view.tsx';
+import { LevelsPage } from './levels-page.tsx';
+import { LevelsView } from './levels-view.tsx';
 
 const SONG = songFromChart(
   'key: C\ntempo: 90\nC = x32010\nG = 320003\nF = 133211\n\nVerse:\n| C | F |\n| G | C |\n\nChorus:\n| F G | C |\n',
 );
 
-function showRungs(song: SongDocument) {
-  const rungs = deriveRungs(song, mainPartOf(song), { hand: AVERAGE_HAND, known: null });
-  return showSong(song, <RungsView rungs={rungs} played={listPlayedBars(song)} />);
+function showLevels(song: SongDocument) {
+  const levels = deriveLevels(song, mainPartOf(song), { hand: AVERAGE_HAND, known: null });
+  return showSong(song, <LevelsView playedLevels={levels} played={listPlayedBars(song)} />);
 }
 const byLabel = (label: RegExp | string) => fireEvent.click(screen.getByLabelText(label));
-const editsIn = (editor: ReturnType<typeof showRungs>) =>
-  mainPartOf(editor.store.getState().history.present).rungEdits.map((edit) =>
+const editsIn = (editor: ReturnType<typeof showLevels>) =>
+  mainPartOf(editor.store.getState().history.present).levelEdits.map((edit) =>
     edit.hand === 'left'
-      ? `${edit.rung} ${edit.fingering === null ? 'goes on' : formatShape(edit.fingering.shape)} ${edit.slotId === null ? 'throughout' : 'here'}`
-      : `${edit.rung} ${edit.pattern.name}`,
+      ? `${edit.level} ${edit.fingering === null ? 'goes on' : formatShape(edit.fingering.shape)} ${edit.slotId === null ? 'throughout' : 'here'}`
+      : `${edit.level} ${edit.pattern.name}`,
   );
 
 afterEach(cleanup);
 
-describe('the rungs of a song', () => {
+describe('the levels of a song', () => {
   test('wait for bars', () => {
-    showSong(newSong('Empty'), <RungsPage />);
+    showSong(newSong('Empty'), <LevelsPage />);
     expect(screen.getByText('No bars yet')).toBeTruthy();
   });
 
   test('stand under each other, the hardest on top, with what makes them hard', () => {
-    showRungs(SONG);
-    const ladder = within(screen.getByLabelText('Rungs, the hardest first'));
+    showLevels(SONG);
+    const ladder = within(screen.getByLabelText('Levels, the hardest first'));
     const texts = ladder
       .getAllByRole('listitem')
       .flatMap(({ textContent }) => (/easy fingers/.test(textContent) ? [textContent] : []));
@@ -50,25 +50,25 @@ describe('the rungs of a song', () => {
     expect(totals).toEqual([...totals].sort((a, b) => b - a));
   });
 
-  test('a chord is held otherwise throughout a rung or here only, or gives way to the one before', () => {
-    const editor = showRungs(SONG);
-    byLabel('Rung 3, bar 2: F xx3211');
-    expect(screen.getByText('F on rung 3')).toBeTruthy();
+  test('a chord is held otherwise throughout a level or here only, or gives way to the one before', () => {
+    const editor = showLevels(SONG);
+    byLabel('Level 3, bar 2: F xx3211');
+    expect(screen.getByText('F on level 3')).toBeTruthy();
     expect(screen.getByText(/Barres in short sets/)).toBeTruthy();
     byLabel('133211 wherever F comes');
     byLabel('133211 in bar 2 only');
     expect(editsIn(editor)).toEqual(['3 133211 throughout', '3 133211 here']);
     fireEvent.click(screen.getByText('Let the chord before go on here'));
     expect(editsIn(editor)).toEqual(['3 133211 throughout', '3 goes on here']);
-    byLabel('Take away: Rung 3: F the chord before goes on, bar 2');
+    byLabel('Take away: Level 3: F the chord before goes on, bar 2');
     expect(editsIn(editor)).toEqual(['3 133211 throughout']);
   });
 
-  test('the first rung plays triads or bass notes', () => {
-    const editor = showRungs(SONG);
-    byLabel(/^Rung 1, bar 1/);
+  test('the first level plays triads or bass notes', () => {
+    const editor = showLevels(SONG);
+    byLabel(/^Level 1, bar 1/);
     byLabel('bass notes');
-    expect(mainPartOf(editor.store.getState().history.present).firstRung).toBe('bass');
+    expect(mainPartOf(editor.store.getState().history.present).firstLevel).toBe('bass');
   });
 
   test('an edit whose chord the capo has taken away is told, and stays', () => {
@@ -76,15 +76,15 @@ describe('the rungs of a song', () => {
     const fingering = mainPartOf(SONG).shapes.find(({ chord }) => chord.root === 'F')?.fingering ?? null;
     const chord = { root: 'F', quality: '', bass: null } as const;
     const edited = [
-      { kind: 'edit-rung', partId, edit: { hand: 'left', rung: 3, chord, slotId: null, fingering } },
+      { kind: 'edit-level', partId, edit: { hand: 'left', level: 3, chord, slotId: null, fingering } },
       { kind: 'set-capo', partId, capoFret: 2 },
     ] as const;
     const moved = edited.reduce<SongDocument>((song, command) => {
       const outcome = applyCommand(song, command);
       return outcome.ok ? outcome.value.document : song;
     }, SONG);
-    showRungs(moved);
+    showLevels(moved);
     const told = screen.getByLabelText('Changed by hand').textContent;
-    expect(told).toContain('Rung 3: F held as 133211');
+    expect(told).toContain('Level 3: F held as 133211');
   });
 });

@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { listPasses } from '../../../core/arrange/form-summary.ts';
-import type { Rung } from '../../../core/arrange/levels/levels.ts';
-import { listRungNotes } from '../../../core/arrange/strum-events.ts';
+import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
+import { listLevelNotes } from '../../../core/arrange/strum-events.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
 import type { PlayedBar } from '../../../core/song/played-bars.ts';
 import { useRun } from '../../editor/use-run.ts';
@@ -15,17 +15,17 @@ import { Choice } from '../../ui/choice.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Select } from '../../ui/select.tsx';
 import { HandEdits } from './hand-edits.tsx';
-import { type ChosenChord, LineTable } from './line-table.tsx';
 import { LeftBench, RightBench } from './level-bench.tsx';
-import { RungRow } from './level-row.tsx';
+import { LevelRow } from './level-row.tsx';
+import { type ChosenChord, LineTable } from './line-table.tsx';
 import { StudentPart } from './student-part.tsx';
 
-/** The rungs of a song with the bench beside them. */
-export function RungsView({
-  rungs,
+/** The levels of a song with the bench beside them. */
+export function LevelsView({
+  playedLevels,
   played,
 }: {
-  readonly rungs: readonly Rung[];
+  readonly playedLevels: readonly PlayedLevel[];
   readonly played: readonly PlayedBar[];
 }) {
   const { run, problem } = useRun();
@@ -34,22 +34,23 @@ export function RungsView({
   const [chosen, setChosen] = useState<ChosenChord | null>(null);
   const [chosenLevel, setLevel] = useState(4);
   const line = lines.find(({ key }) => key === lineKey) ?? lines[0];
-  const rung = rungs.find(({ levels }) => levels.some((level) => level === chosenLevel)) ?? rungs[0];
-  const most = Math.max(1, ...rungs.map(({ difficulty }) => difficulty.total));
-  const { audition, hear } = useHearing(rung, played, line);
-  useKeyedActions('Rungs', [{ key: 'h', label: 'Hear the line on the chosen rung, or stop', run: hear }]);
+  const playedLevel =
+    playedLevels.find(({ levels }) => levels.some((level) => level === chosenLevel)) ?? playedLevels[0];
+  const most = Math.max(1, ...playedLevels.map(({ difficulty }) => difficulty.total));
+  const { audition, hear } = useHearing(playedLevel, played, line);
+  useKeyedActions('Levels', [{ key: 'h', label: 'Hear the line on the chosen level, or stop', run: hear }]);
   return (
     <Page>
       <div>
-        <h2>One song, five rungs</h2>
-        <Ladder aria-label="Rungs, the hardest first">
-          {[...rungs].reverse().map((each) => (
-            <RungRow
+        <h2>One song, five levels</h2>
+        <Ladder aria-label="Levels, the hardest first">
+          {[...playedLevels].reverse().map((each) => (
+            <LevelRow
               key={each.levels[0]}
-              rung={each}
+              playedLevel={each}
               played={played}
               share={each.difficulty.total / most}
-              isChosen={each === rung}
+              isChosen={each === playedLevel}
               onChoose={() => {
                 setLevel(each.levels[0] ?? 1);
                 setChosen(null);
@@ -67,7 +68,7 @@ export function RungsView({
               onChange={setLine}
             />
             <LineTable
-              rungs={rungs}
+              playedLevels={playedLevels}
               played={played}
               barIndexes={line.bars}
               chosen={chosen}
@@ -85,15 +86,22 @@ export function RungsView({
             {text}
           </Caution>
         ))}
-        <h2>Rung {rung?.levels.join(', ')}</h2>
+        <h2>Level {playedLevel?.levels.join(', ')}</h2>
         <Button onPress={hear}>{audition.playing === null ? `Hear ${line?.text ?? ''}` : 'Stop'}</Button>
         {audition.playing !== null && (
           <p role="status">
             {audition.playing}: {audition.scheduled.notes} notes in {audition.scheduled.seconds.toFixed(1)} s.
           </p>
         )}
-        {rung !== undefined && (
-          <RungBench rungs={rungs} rung={rung} played={played} chosen={chosen} line={line} run={run} />
+        {playedLevel !== undefined && (
+          <LevelBench
+            playedLevels={playedLevels}
+            playedLevel={playedLevel}
+            played={played}
+            chosen={chosen}
+            line={line}
+            run={run}
+          />
         )}
         <StudentPart played={played} bars={line?.bars ?? []} onHear={audition.playNotes} />
         <HandEdits played={played} run={run} />
@@ -103,33 +111,33 @@ export function RungsView({
   );
 }
 
-/** What can be changed by hand on the chosen rung. */
-function RungBench(props: {
-  readonly rungs: readonly Rung[];
-  readonly rung: Rung;
+/** What can be changed by hand on the chosen level. */
+function LevelBench(props: {
+  readonly playedLevels: readonly PlayedLevel[];
+  readonly playedLevel: PlayedLevel;
   readonly played: readonly PlayedBar[];
   readonly chosen: ChosenChord | null;
   readonly line: LinePlace | undefined;
   readonly run: (command: SongCommand) => void;
 }) {
-  const { rungs, rung, played, chosen, line, run } = props;
+  const { playedLevels, playedLevel, played, chosen, line, run } = props;
   const bar = played[chosen?.barIndex ?? line?.bars[0] ?? 0];
   return (
     <>
-      {rung.levels.includes(1) && <FirstRungChoice run={run} />}
+      {playedLevel.levels.includes(1) && <FirstLevelChoice run={run} />}
       {chosen === null ? (
-        <p>Press a chord of the line to hold it otherwise on its rung.</p>
+        <p>Press a chord of the line to hold it otherwise on its level.</p>
       ) : (
-        <LeftBench chosen={chosen} rungs={rungs} played={played} run={run} />
+        <LeftBench chosen={chosen} playedLevels={playedLevels} played={played} run={run} />
       )}
-      {bar !== undefined && <RightBench level={rung.levels[0] ?? 1} bar={bar} run={run} />}
+      {bar !== undefined && <RightBench level={playedLevel.levels[0] ?? 1} bar={bar} run={run} />}
     </>
   );
 }
 
 /** Bass notes or triads, as the teacher chooses. */
-function FirstRungChoice({ run }: { readonly run: (command: SongCommand) => void }) {
-  const { id: partId, firstRung } = usePart();
+function FirstLevelChoice({ run }: { readonly run: (command: SongCommand) => void }) {
+  const { id: partId, firstLevel } = usePart();
   return (
     <Choice
       label="It plays"
@@ -137,8 +145,8 @@ function FirstRungChoice({ run }: { readonly run: (command: SongCommand) => void
         { value: 'triads', text: 'whole triads' },
         { value: 'bass', text: 'bass notes' },
       ]}
-      value={firstRung}
-      onChange={(value) => run({ kind: 'set-first-rung', partId, firstRung: value })}
+      value={firstLevel}
+      onChange={(value) => run({ kind: 'set-first-level', partId, firstLevel: value })}
     />
   );
 }
@@ -169,17 +177,17 @@ function useLines(played: readonly PlayedBar[]): readonly LinePlace[] {
   }, [document, played]);
 }
 
-/** Plays a line on a rung. */
-function useHearing(rung: Rung | undefined, played: readonly PlayedBar[], line: LinePlace | undefined) {
+/** Plays a line on a level. */
+function useHearing(playedLevel: PlayedLevel | undefined, played: readonly PlayedBar[], line: LinePlace | undefined) {
   const document = useDocument();
   const part = usePart();
   const audition = useAudition();
   const hear = (): void => {
     if (audition.playing !== null) {
       audition.stop();
-    } else if (rung !== undefined && line !== undefined) {
-      const notes = listRungNotes({ document, part, played }, rung.bars, line.bars[0] ?? 0, line.bars.length);
-      audition.playNotes(`${line.text} on rung ${rung.levels.join(', ')}`, notes);
+    } else if (playedLevel !== undefined && line !== undefined) {
+      const notes = listLevelNotes({ document, part, played }, playedLevel.bars, line.bars[0] ?? 0, line.bars.length);
+      audition.playNotes(`${line.text} on level ${playedLevel.levels.join(', ')}`, notes);
     }
   };
   return { audition, hear };

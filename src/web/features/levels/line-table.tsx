@@ -1,34 +1,34 @@
 import { styled } from 'styled-components';
 import { toBarPattern } from '../../../core/arrange/bar-pattern.ts';
-import type { RungBar, RungSlot } from '../../../core/arrange/levels/level.ts';
-import type { Rung } from '../../../core/arrange/levels/levels.ts';
+import type { LevelBar, LevelSlot } from '../../../core/arrange/levels/level.ts';
+import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import { ORNAMENT_WORDS } from '../../../core/page/ornament-words.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';
-import type { RungLevel } from '../../../core/song/document.ts';
+import type { Level } from '../../../core/song/document.ts';
 import type { PlayedBar } from '../../../core/song/played-bars.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { StrokeRow } from '../../painters/stroke-row.tsx';
 import { colour, nameFace, textFace } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
 
-/** A chord of a rung in a bar of the song. */
-export type ChosenChord = { readonly level: RungLevel; readonly barIndex: number; readonly slotId: number };
+/** A chord of a level in a bar of the song. */
+export type ChosenChord = { readonly level: Level; readonly barIndex: number; readonly slotId: number };
 
-/** One line of the song on every rung, under each other, the hardest on top. */
+/** One line of the song on every level, under each other, the hardest on top. */
 export function LineTable(props: {
-  readonly rungs: readonly Rung[];
+  readonly playedLevels: readonly PlayedLevel[];
   readonly played: readonly PlayedBar[];
   readonly barIndexes: readonly number[];
   readonly chosen: ChosenChord | null;
   readonly onChoose: (chord: ChosenChord) => void;
 }) {
-  const { rungs, played, barIndexes, chosen, onChoose } = props;
+  const { playedLevels, played, barIndexes, chosen, onChoose } = props;
   return (
     <Scroll>
       <table>
         <thead>
           <tr>
-            <th scope="col">Rung</th>
+            <th scope="col">Level</th>
             {barIndexes.map((index) => (
               <th key={index} scope="col">
                 bar {played[index]?.number}
@@ -37,19 +37,19 @@ export function LineTable(props: {
           </tr>
         </thead>
         <tbody>
-          {[...rungs].reverse().map((rung) => (
-            <tr key={rung.levels[0]}>
-              <th scope="row">{rung.levels.join(', ')}</th>
+          {[...playedLevels].reverse().map((playedLevel) => (
+            <tr key={playedLevel.levels[0]}>
+              <th scope="row">{playedLevel.levels.join(', ')}</th>
               {barIndexes.map((index) => (
                 <td key={index}>
-                  <BarOnRung
-                    bar={rung.bars[index]}
+                  <BarOnLevel
+                    bar={playedLevel.bars[index]}
                     played={played[index]}
-                    level={rung.levels[0] ?? 1}
+                    level={playedLevel.levels[0] ?? 1}
                     isChosen={(slotId) =>
-                      chosen?.level === rung.levels[0] && chosen?.barIndex === index && chosen.slotId === slotId
+                      chosen?.level === playedLevel.levels[0] && chosen?.barIndex === index && chosen.slotId === slotId
                     }
-                    onChoose={(slotId) => onChoose({ level: rung.levels[0] ?? 1, barIndex: index, slotId })}
+                    onChoose={(slotId) => onChoose({ level: playedLevel.levels[0] ?? 1, barIndex: index, slotId })}
                   />
                 </td>
               ))}
@@ -61,10 +61,10 @@ export function LineTable(props: {
   );
 }
 
-function BarOnRung(props: {
-  readonly bar: RungBar | undefined;
+function BarOnLevel(props: {
+  readonly bar: LevelBar | undefined;
   readonly played: PlayedBar | undefined;
-  readonly level: RungLevel;
+  readonly level: Level;
   readonly isChosen: (slotId: number) => boolean;
   readonly onChoose: (slotId: number) => void;
 }) {
@@ -80,7 +80,7 @@ function BarOnRung(props: {
           <ChordButton
             key={each.slot.id}
             slot={each}
-            place={`Rung ${level}, bar ${played.number}`}
+            place={`Level ${level}, bar ${played.number}`}
             isChosen={isChosen(each.slot.id)}
             onChoose={() => onChoose(each.slot.id)}
           />
@@ -94,9 +94,9 @@ function BarOnRung(props: {
   );
 }
 
-/** A chord as a rung holds it; one that is merged goes on from the chord before. */
+/** A chord as a level holds it; one that is merged goes on from the chord before. */
 function ChordButton(props: {
-  readonly slot: RungSlot;
+  readonly slot: LevelSlot;
   readonly place: string;
   readonly isChosen: boolean;
   readonly onChoose: () => void;

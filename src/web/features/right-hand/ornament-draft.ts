@@ -4,7 +4,7 @@ import { err, ok, type Result } from '../../../core/kernel/result.ts';
 import { formatOrnamentFault } from '../../../core/page/ornament-words.ts';
 import { beatTicks, type Metre } from '../../../core/rhythm/metre.ts';
 import { formatBarNumbers, parseBarNumbers } from '../../../core/song/bar-numbers.ts';
-import type { Ornament, OrnamentKind, OrnamentNote, Part, RungLevel } from '../../../core/song/document.ts';
+import type { Level, Ornament, OrnamentKind, OrnamentNote, Part } from '../../../core/song/document.ts';
 import {
   formatBeatPlace,
   formatOrnamentNotes,
@@ -23,7 +23,7 @@ export type OrnamentDraft = {
   readonly replaces: readonly number[];
   readonly bars: string;
   readonly kind: OrnamentKind;
-  readonly rung: RungLevel;
+  readonly level: Level;
   readonly beat: string;
   readonly steps: (typeof STEPS_TO_BEAT)[number];
   readonly text: string;
@@ -34,7 +34,7 @@ export const EMPTY_DRAFT: OrnamentDraft = {
   replaces: [],
   bars: '1',
   kind: 'riff',
-  rung: 5,
+  level: 5,
   beat: '1',
   steps: '2',
   text: '',
@@ -91,7 +91,7 @@ export function toDraft(ornaments: readonly Ornament[], bars: readonly PlayedBar
     replaces: ornaments.map(({ id }) => id),
     bars: formatBarNumbers(bars.map(({ number }) => number)),
     kind: first.kind,
-    rung: first.rung,
+    level: first.level,
     ...toFields(notes, metre),
   };
 }

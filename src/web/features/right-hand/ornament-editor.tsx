@@ -1,5 +1,5 @@
 import { styled } from 'styled-components';
-import { RUNG_LEVELS } from '../../../core/arrange/levels/level-chords.ts';
+import { LEVELS } from '../../../core/arrange/levels/level-chords.ts';
 import { range } from '../../../core/kernel/list.ts';
 import { ORNAMENT_WORDS } from '../../../core/page/ornament-words.ts';
 import { ORNAMENT_KINDS, type Part } from '../../../core/song/document.ts';
@@ -14,7 +14,7 @@ import { EMPTY_DRAFT, type OrnamentDraft, type ReadDraft, readDraft, STEPS_TO_BE
 const PAD_FRETS = 6;
 const STEP_WORDS = { '1': 'a beat', '2': 'half a beat', '3': 'a third', '4': 'a quarter' } as const;
 
-/** Writing an ornament: where it stands, from which rung on it is played, and its steps, typed or pressed on a small neck. */
+/** Writing an ornament: where it stands, from which level on it is played, and its steps, typed or pressed on a small neck. */
 export function OrnamentEditor(props: {
   readonly draft: OrnamentDraft;
   readonly part: Part;
@@ -40,7 +40,7 @@ export function OrnamentEditor(props: {
           value={draft.kind}
           onChange={(kind) => keep({ kind })}
         />
-        <NumberSelect label="From rung" values={RUNG_LEVELS} value={draft.rung} onChange={(rung) => keep({ rung })} />
+        <NumberSelect label="From level" values={LEVELS} value={draft.level} onChange={(level) => keep({ level })} />
       </Row>
       <Row>
         <Field label="In bars" value={draft.bars} onCommit={(bars) => keep({ bars })} maxLength={80} />

@@ -9,8 +9,8 @@ import { OrnamentsView } from './ornaments-view.tsx';
 const SONG = songFromChart('key: D\ntempo: 90\nD = xx0232\nG = 320033\nA = x02220\n\nVerse:\n| D | G |\n| A | D |\n');
 const ornamentsIn = (editor: SongEditor) =>
   mainPartOf(editor.store.getState().history.present).ornaments.map(
-    ({ kind, rung, notes }) =>
-      `${kind} ${rung}: ${notes.map(({ stringNumber, fret }) => `${stringNumber}/${fret}`).join(' ')}`,
+    ({ kind, level, notes }) =>
+      `${kind} ${level}: ${notes.map(({ stringNumber, fret }) => `${stringNumber}/${fret}`).join(' ')}`,
   );
 const type = (label: RegExp | string, value: string): void => {
   const field = screen.getByLabelText(label);
@@ -73,7 +73,7 @@ describe('ornaments beside the chords', () => {
       partId: before.id,
       replaces: before.ornaments.map(({ id }) => id),
       barIds: before.ornaments.map(({ barId }) => barId),
-      ornament: { kind: 'added-finger', rung: 5, notes: before.ornaments[0]?.notes ?? [] },
+      ornament: { kind: 'added-finger', level: 5, notes: before.ornaments[0]?.notes ?? [] },
     });
     cleanup();
     const again = showSong(editor.store.getState().history.present, <OrnamentsView switcher={null} />);

@@ -84,13 +84,13 @@ export function OrnamentsView({ switcher }: { readonly switcher: ReactNode }) {
           played={played}
           onChange={setDraft}
           onPut={({ bars, notes }) => {
-            const { kind, rung, replaces } = draft;
+            const { kind, level, replaces } = draft;
             const isDone = run({
               kind: 'put-ornaments',
               partId: part.id,
               replaces,
               barIds: bars.map(({ bar }) => bar.id),
-              ornament: { kind, rung, notes },
+              ornament: { kind, level, notes },
             });
             if (isDone) {
               setDraft(EMPTY_DRAFT);
@@ -142,8 +142,8 @@ function Proposals(props: {
 function groupAlike(all: readonly FlaggedOrnament[]): readonly (readonly FlaggedOrnament[])[] {
   const groups = new Map<string, FlaggedOrnament[]>();
   for (const each of all) {
-    const { kind, rung, notes, openMidi } = each.ornament;
-    const key = JSON.stringify([kind, rung, notes, openMidi, each.flags]);
+    const { kind, level, notes, openMidi } = each.ornament;
+    const key = JSON.stringify([kind, level, notes, openMidi, each.flags]);
     const group = groups.get(key) ?? [];
     groups.set(key, group);
     group.push(each);
@@ -185,7 +185,7 @@ function Alike(props: {
   return (
     <li data-lost={place.kind === 'lost' || undefined}>
       <div>
-        <b>{title}</b> <small>from rung {ornament.rung}</small>
+        <b>{title}</b> <small>from level {ornament.level}</small>
         {place.kind === 'placed' && (
           <TabStaff
             label={title}

@@ -10,9 +10,9 @@ import { Choice } from '../../ui/choice.tsx';
 import { Field } from '../../ui/field.tsx';
 import { Select } from '../../ui/select.tsx';
 
-const RUNGS = ['any', '2', '3', '4', '5'] as const;
+const LEVELS = ['any', '2', '3', '4', '5'] as const;
 
-/** The patterns that can be taken, found by metre, rung and words. */
+/** The patterns that can be taken, found by metre, level and words. */
 export function PatternShelf(props: {
   readonly patterns: readonly ShelvedPattern[];
   readonly metre: Metre;
@@ -25,10 +25,10 @@ export function PatternShelf(props: {
   const { patterns, metre, target, playing, onUse, onHear, onEdit } = props;
   const [words, setWords] = useState('');
   const [scope, setScope] = useState<'metre' | 'all'>('metre');
-  const [rung, setRung] = useState<(typeof RUNGS)[number]>('any');
+  const [level, setLevel] = useState<(typeof LEVELS)[number]>('any');
   const found = searchPatterns(patterns, {
     metre: scope === 'metre' ? formatMetre(metre) : null,
-    highestRung: rung === 'any' ? null : Number(rung),
+    highestLevel: level === 'any' ? null : Number(level),
     words,
   });
   return (
@@ -52,10 +52,10 @@ export function PatternShelf(props: {
           }}
         />
         <Select
-          label="Up to rung"
-          options={RUNGS.map((value) => ({ value, text: value }))}
-          value={rung}
-          onChange={setRung}
+          label="Up to level"
+          options={LEVELS.map((value) => ({ value, text: value }))}
+          value={level}
+          onChange={setLevel}
         />
       </Search>
       <List aria-label="Patterns">

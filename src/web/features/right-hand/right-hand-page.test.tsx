@@ -40,7 +40,7 @@ describe('the right hand of a song', () => {
     expect(button('Verseas around it: Late Ferry')).toBeTruthy();
     fireEvent.click(button(/^Verseas around/));
     fireEvent.click(button('Use Full Kettle for Verse'));
-    expect(screen.getAllByText('one round to a bar; 4.0 strokes a second, within rung 3')).toHaveLength(1);
+    expect(screen.getAllByText('one round to a bar; 4.0 strokes a second, within level 3')).toHaveLength(1);
     fireEvent.click(button('Passes, lines and bars of Verse'));
     const near = screen.getByLabelText('In Verse');
     fireEvent.click(within(near).getByText('Line 2'));

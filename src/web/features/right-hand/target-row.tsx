@@ -111,8 +111,8 @@ function fitWords(pattern: Pattern, bars: readonly PlayedBar[]): string {
   }
   const perMinute = (bar.tempo.tempoBpm * bar.tempo.pulseTicks) / beatTicks(bar.metre);
   const rate = strokesPerSecond(pattern, perMinute);
-  const rung = ([2, 3, 4, 5] as const).find((each) => rate <= STROKE_LIMITS[each]);
-  const limit = rung === undefined ? 'more than most hands can do' : `within rung ${rung}`;
+  const level = ([2, 3, 4, 5] as const).find((each) => rate <= STROKE_LIMITS[each]);
+  const limit = level === undefined ? 'more than most hands can do' : `within level ${level}`;
   return `${fit}; ${rate.toFixed(1)} strokes a second, ${limit}`;
 }
 

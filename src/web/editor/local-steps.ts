@@ -6,11 +6,11 @@
  * They belong to a revision: when the server holds another one they say nothing about it any more.
  */
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import { create, type Delta } from 'jsondiffpatch';
 import type { SongId } from '../../contract/api.ts';
 import { loadDocument } from '../../contract/load-document.ts';
 import { FORMAT_VERSION, type SongDocument } from '../../core/song/document.ts';
 import type { History } from '../../core/song/history.ts';
+import { createStepDeltas } from './step-deltas.ts';
 
 /** What is kept of one song. `saved` is false while the present state has not reached the server. */
 type StoredSteps = {
@@ -44,11 +44,6 @@ export type StepStore = {
 const NAME = 'golden-ladder';
 const VERSION = 1;
 
-const differ = create({
-  objectHash: (item: object, index?: number) => ('id' in item ? `id ${String(item.id)}` : `at ${index}`),
-  arrays: { detectMove: false },
-});
-
 /** Opens the store of this browser. A browser that keeps nothing (in private windows, say) only loses the steps. */
 export function createStepStore(): StepStore {
   let opening: Promise<IDBPDatabase<Schema>> | null = null;
@@ -60,25 +55,16 @@ export function createStepStore(): StepStore {
     });
     return opening;
   };
-  const known = new WeakMap<SongDocument, { readonly from: SongDocument; readonly delta: string }>();
-  const difference = (from: SongDocument, to: SongDocument): string => {
-    const before = known.get(to);
-    if (before?.from === from) {
-      return before.delta;
-    }
-    const delta = JSON.stringify(differ.diff(from, to) ?? null);
-    known.set(to, { from, delta });
-    return delta;
-  };
+  const deltas = createStepDeltas();
   return {
     read: async (songId) => {
       const stored = await (await open()).get('songs', songId);
-      return stored === undefined ? null : toCurrent(toSteps(stored));
+      return stored === undefined ? null : toCurrent(await toSteps(stored, deltas));
     },
     write: async (songId, { revision, isSaved, history }) => {
       const { past, present, future } = history;
       const states = [...past, present, ...future];
-      const steps = states.slice(1).map((state, index) => difference(states[index] ?? state, state));
+      const steps = states.slice(1).map((state, index) => deltas.between(states[index] ?? state, state));
       const stored: StoredSteps = {
         songId,
         revision,
@@ -113,16 +99,11 @@ function toCurrent(steps: LocalSteps): LocalSteps | null {
 }
 
 /** Walks from the present back and on through the differences. */
-function toSteps({ revision, isSaved, present, past, future }: StoredSteps): LocalSteps {
+async function toSteps(
+  { revision, isSaved, present, past, future }: StoredSteps,
+  deltas: ReturnType<typeof createStepDeltas>,
+): Promise<LocalSteps> {
   const now = JSON.parse(present) as SongDocument;
-  const walk = (deltas: readonly string[], step: (state: unknown, delta: Delta) => unknown): SongDocument[] => {
-    let state = now;
-    return deltas.map((delta) => {
-      state = step(differ.clone(state), JSON.parse(delta)) as SongDocument;
-      return state;
-    });
-  };
-  const back = walk([...past].reverse(), (state, delta) => differ.unpatch(state, delta));
-  const on = walk(future, (state, delta) => differ.patch(state, delta));
-  return { revision, isSaved, history: { past: back.reverse(), present: now, future: on, group: null } };
+  const [before, after] = [await deltas.past(now, past), await deltas.future(now, future)];
+  return { revision, isSaved, history: { past: before, present: now, future: after, group: null } };
 }

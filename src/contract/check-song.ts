@@ -97,7 +97,7 @@ function sayFault(fault: BarFault): string {
     case 'repeats-and-has-content':
       return 'repeats and has its own content';
     case 'does-not-fill':
-      return `holds ${fault.ticks} of ${fault.wantedTicks} ticks`;
+      return `holds ${fault.beats} of ${fault.wantedBeats} beats`;
     case 'off-the-half-beat':
       return 'changes off the half beat';
   }

@@ -1,11 +1,11 @@
 import { sumOf } from '../kernel/list.ts';
-import { barTicks, beatTicks, type Metre } from '../rhythm/metre.ts';
+import { type BeatUnit, barTicks, beatTicks, type Metre } from '../rhythm/metre.ts';
 import type { ChartBar } from './chart.ts';
 
-/** What keeps a bar from standing on its own. Ticks are those its slots come to, and those the bar has. */
+/** What keeps a bar from standing on its own. Beats are those its slots come to, and those the bar has, each as long as `unit` says. */
 export type BarFault =
   | { readonly kind: 'repeats-and-has-content' }
-  | { readonly kind: 'does-not-fill'; readonly ticks: number; readonly wantedTicks: number }
+  | { readonly kind: 'does-not-fill'; readonly beats: number; readonly wantedBeats: number; readonly unit: BeatUnit }
   | { readonly kind: 'off-the-half-beat' };
 
 /** The faults of a bar: slots fill it and start on whole or half beats; a repeated bar has none. */
@@ -18,9 +18,12 @@ export function checkBar(bar: ChartBar, songMetre: Metre): readonly BarFault[] {
   const metre = bar.metre ?? songMetre;
   const wantedTicks = ticksOfBar(bar, songMetre);
   const ticks = sumOf(bar.slots, (slot) => slot.ticks);
-  const isOffGrid = bar.slots.some((slot) => slot.ticks < 1 || slot.ticks % (beatTicks(metre) / 2) !== 0);
+  const beat = beatTicks(metre);
+  const isOffGrid = bar.slots.some((slot) => slot.ticks < 1 || slot.ticks % (beat / 2) !== 0);
   return [
-    ...(ticks === wantedTicks ? [] : [{ kind: 'does-not-fill', ticks, wantedTicks } as const]),
+    ...(ticks === wantedTicks
+      ? []
+      : [{ kind: 'does-not-fill', beats: ticks / beat, wantedBeats: wantedTicks / beat, unit: metre.unit } as const]),
     ...(isOffGrid ? [{ kind: 'off-the-half-beat' } as const] : []),
   ];
 }

@@ -141,7 +141,7 @@ describe('lines of bars', () => {
     [
       'a bar that is not full',
       { kind: 'write-bars', run: { line: 0, ending: null, from: 0, count: 1 }, bars: barsOf('metre: 3/4\n\n| G |') },
-      { kind: 'bad-bar', fault: { kind: 'does-not-fill', ticks: 30240, wantedTicks: 40320 } },
+      { kind: 'bad-bar', fault: { kind: 'does-not-fill', beats: 3, wantedBeats: 4, unit: 4 } },
     ],
     [
       'a first bar that says same',

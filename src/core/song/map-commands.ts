@@ -9,7 +9,7 @@
 import { isEqual } from '../kernel/equal.ts';
 import { range } from '../kernel/list.ts';
 import { err, ok, type Result } from '../kernel/result.ts';
-import { COMMON_TIME } from '../rhythm/metre.ts';
+import type { Metre } from '../rhythm/metre.ts';
 import type { Detached } from './attachments.ts';
 import type { ChartLine } from './chart.ts';
 import { toChartLine } from './chart-of.ts';
@@ -167,7 +167,7 @@ function editSectionLines(
       return edited;
     }
     const next = { ...section, lines: edited.value };
-    const linesOf = (own: Pass): readonly Line[] => alsoInPass(section, own, edit, ids);
+    const linesOf = (own: Pass): readonly Line[] => alsoInPass(section, own, edit, { ids, metre: facts.metre });
     return ok(KEEPS_MUSIC.has(edit.kind) ? rewrite(map, { section, next, linesOf }, ids) : replaceSection(map, next));
   });
 }
@@ -203,10 +203,15 @@ const KEEPS_MUSIC: ReadonlySet<LineEdit['kind']> = new Set([
 ]);
 
 /** The lines of a pass, rewritten as its section's are where it has them unchanged. */
-function alsoInPass(section: Section, pass: Pass, edit: LineEdit, ids: Ids): readonly Line[] {
+function alsoInPass(
+  section: Section,
+  pass: Pass,
+  edit: LineEdit,
+  context: { readonly ids: Ids; readonly metre: Metre },
+): readonly Line[] {
   const lines = linesOfPass(section, pass);
   const moved = movedTo(section.lines, lines, edit);
-  const edited = moved === null ? null : editLines(lines, moved, { ids, metre: COMMON_TIME });
+  const edited = moved === null ? null : editLines(lines, moved, context);
   return edited?.ok === true ? edited.value : lines;
 }
 

@@ -1,4 +1,4 @@
-import { beatTicks, COMMON_TIME } from '../../core/rhythm/metre.ts';
+import type { BeatUnit } from '../../core/rhythm/metre.ts';
 import type { MapError } from '../../core/song/map-commands.ts';
 
 const COUNTED: Readonly<Record<Extract<MapError, { kind: 'too-many' }>['what'], string>> = {
@@ -50,11 +50,12 @@ export function sayMapError(error: MapError): string {
   }
 }
 
+const NOTE_VALUES: Readonly<Record<BeatUnit, string>> = { 2: 'halves', 4: 'quarters', 8: 'eighths', 16: 'sixteenths' };
+
 function sayBarFault(fault: Extract<MapError, { kind: 'bad-bar' }>['fault']): string {
-  const beat = beatTicks(COMMON_TIME);
   switch (fault.kind) {
     case 'does-not-fill':
-      return `This bar holds ${fault.ticks / beat} of ${fault.wantedTicks / beat} quarters.`;
+      return `This bar holds ${fault.beats} of ${fault.wantedBeats} ${NOTE_VALUES[fault.unit]}.`;
     case 'off-the-half-beat':
       return 'A chord starts on a beat or on its “and”.';
     case 'repeats-and-has-content':

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { CapoPlan } from '../../../core/arrange/capo-rows.ts';
 import type { Pupils } from '../../../core/arrange/planner.ts';
+import { isEqual } from '../../../core/kernel/equal.ts';
 import type { Part, SongDocument } from '../../../core/song/document.ts';
 import { coreWorker, unlessDropped } from '../../api/core-worker.ts';
 
@@ -40,15 +41,26 @@ function isLess(plan: CapoPlan, before: CapoPlan | null): boolean {
   return before !== null && before.rows.length > 0 && plan.rows.some(({ isRough }) => isRough);
 }
 
+type Asked = { readonly document: SongDocument; readonly part: Part };
+
 /** The song as it was last asked for; the same while nothing changed that the answer depends on. */
-function useAsked(document: SongDocument, part: Part): { readonly document: SongDocument; readonly part: Part } {
-  const key = useMemo(() => planKeyOf(document, part), [document, part]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says when the song is another one to the planner
-  return useMemo(() => ({ document, part }), [key]);
+function useAsked(document: SongDocument, part: Part): Asked {
+  const [asked, setAsked] = useState<Asked>({ document, part });
+  const isSame = useMemo(() => asksTheSame(asked, { document, part }), [asked, document, part]);
+  if (isSame) {
+    return asked;
+  }
+  const next = { document, part };
+  setAsked(next);
+  return next;
 }
 
-/** All that the rungs depend on, as text. Shapes that were only accepted follow from the rest. */
-function planKeyOf({ facts, map }: SongDocument, { setup, instrument, shapes, wishes, id }: Part): string {
-  const own = shapes.filter(({ origin }) => origin !== 'accepted');
-  return JSON.stringify([facts, map, setup.tuning, instrument, own, wishes, id]);
+/** Whether the rungs come out the same. Shapes that were only accepted follow from the rest; what songs share is not looked into. */
+function asksTheSame(a: Asked, b: Asked): boolean {
+  const ownShapes = ({ shapes }: Part) => shapes.filter(({ origin }) => origin !== 'accepted');
+  const dependsOn = ({ document: { facts, map }, part }: Asked) => {
+    const { setup, instrument, wishes, id } = part;
+    return [facts, map, setup.tuning, instrument, ownShapes(part), wishes, id];
+  };
+  return isEqual(dependsOn(a), dependsOn(b));
 }

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Browser, Page } from '@playwright/test';
 import { zipSync } from 'fflate';
 import { toScore } from '../src/core/formats/musicxml/to-score.ts';
-import { mainPartOf } from '../src/core/song/parts.ts';
+import { mainPartOf } from '../src/core/song/document/parts.ts';
 import { toMusicXmlText } from '../src/exchange/musicxml-text.ts';
 import { MOST_MARKUP } from '../src/exchange/parse-xml.ts';
 import { MOST_FILE_BYTES } from '../src/exchange/read-file.ts';

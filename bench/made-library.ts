@@ -2,11 +2,11 @@
 import { randomUUID } from 'node:crypto';
 import { sql } from 'drizzle-orm';
 import type { SongId } from '../src/contract/api.ts';
-import { createPlanner } from '../src/core/arrange/planner.ts';
-import { ENGINE_VERSION, judgeSong } from '../src/core/arrange/song-judgement.ts';
+import { createPlanner } from '../src/core/arrange/problem/planner.ts';
+import { ENGINE_VERSION, judgeSong } from '../src/core/arrange/shapes/song-judgement.ts';
 import { itemAt } from '../src/core/kernel/list.ts';
-import type { SongDocument } from '../src/core/song/document.ts';
-import { DEFAULT_SETTINGS } from '../src/core/song/settings.ts';
+import type { SongDocument } from '../src/core/song/document/document.ts';
+import { DEFAULT_SETTINGS } from '../src/core/song/document/settings.ts';
 import { placesIn } from '../src/server/data-folder/places.ts';
 import { type Database, openDatabase } from '../src/server/db/connect.ts';
 import { createDemoSongs } from '../src/server/demo/demo-songs.ts';

@@ -1,8 +1,8 @@
-import { fingerPin } from '../src/core/arrange/part-shapes.ts';
+import { fingerPin } from '../src/core/arrange/shapes/part-shapes.ts';
 import { parseChart } from '../src/core/formats/text-chart/parse-chart.ts';
-import { applyChart } from '../src/core/song/apply-chart.ts';
-import type { SongDocument } from '../src/core/song/document.ts';
-import { newSong } from '../src/core/song/new-song.ts';
+import type { SongDocument } from '../src/core/song/document/document.ts';
+import { newSong } from '../src/core/song/document/new-song.ts';
+import { applyChart } from '../src/core/song/map/apply-chart.ts';
 import { LONG_BARS, longChart } from './long-chart.ts';
 
 /** The song of 600 bars as a document, without shapes: some 120 kB. */

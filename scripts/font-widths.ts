@@ -1,4 +1,4 @@
-/* Writes src/core/page/font-widths.data.ts: how wide each character of the handout's faces is, read from the fonts themselves. */
+/* Writes src/core/page/drawing/font-widths.data.ts: how wide each character of the handout's faces is, read from the fonts themselves. */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { create, type Font } from 'fontkit';

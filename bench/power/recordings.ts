@@ -1,7 +1,7 @@
 /* What is recorded: a library's life from its first start to a backup brought back. */
 import { cpSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { SongDocument } from '../../src/core/song/document.ts';
+import type { SongDocument } from '../../src/core/song/document/document.ts';
 import { openDatabase } from '../../src/server/db/connect.ts';
 import { type Disk, type DiskRecord, readDisk, readRecords } from './disk-image.ts';
 import { type Acknowledged, type Document, ROOT, retitled, speakTo, startProgram } from './recorded-server.ts';

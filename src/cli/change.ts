@@ -1,10 +1,10 @@
 import { parseArgs } from 'node:util';
-import { type Candidate, createPlanMemory, fingeringOf, pinnedCandidate } from '../core/arrange/candidates.ts';
-import { findEasiestChange, listFineCandidates } from '../core/arrange/change-pair.ts';
+import { type Candidate, createPlanMemory, fingeringOf, pinnedCandidate } from '../core/arrange/problem/candidates.ts';
+import { findEasiestChange, listFineCandidates } from '../core/arrange/shapes/change-pair.ts';
 import { type ChordSymbol, formatChordSymbol } from '../core/harmony/chord-symbol.ts';
-import { formatChange } from '../core/page/change-words.ts';
 import { describeChange, estimateChangeMs } from '../core/shapes/change.ts';
 import { findFingering, type Instrument } from '../core/shapes/rank-shapes.ts';
+import { formatChange } from '../core/words/change-words.ts';
 import { type Answer, answer } from './answer.ts';
 import { CommandError, usageError } from './command-error.ts';
 import { GUITAR_OPTIONS, readGuitar } from './guitar.ts';

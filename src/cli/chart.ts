@@ -1,10 +1,10 @@
 import { parseArgs } from 'node:util';
-import { createPlanner } from '../core/arrange/planner.ts';
+import { createPlanner } from '../core/arrange/problem/planner.ts';
 import { chartTextOf } from '../core/formats/text-chart/format-chart.ts';
 import { HIGHEST_CAPO_FRET } from '../core/fretboard/capo.ts';
 import { applyCommand, type SongCommand } from '../core/song/commands.ts';
-import type { SongDocument } from '../core/song/document.ts';
-import { mainPartOf } from '../core/song/parts.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
+import { mainPartOf } from '../core/song/document/parts.ts';
 import { type Answer, answer } from './answer.ts';
 import { CommandError, usageError } from './command-error.ts';
 import { readSong } from './read-song.ts';

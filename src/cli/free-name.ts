@@ -1,4 +1,4 @@
-import { fileNameOf } from '../core/page/file-name.ts';
+import { fileNameOf } from '../core/page/layout/file-name.ts';
 
 /** A file name for a title, numbered where this run has written it before. */
 export function freeName(title: string, ending: string, taken: Set<string>): string {

@@ -1,4 +1,4 @@
-import { DEFAULT_HIGHEST_NECK_FRET, type SetupQuestion } from '../core/arrange/setup-question.ts';
+import { DEFAULT_HIGHEST_NECK_FRET, type SetupQuestion } from '../core/arrange/problem/setup-question.ts';
 import { DEFAULT_SCALE_LENGTH_MM } from '../core/fretboard/distance.ts';
 import { usageError } from './command-error.ts';
 import { readHandSize, readNumber } from './read-words.ts';

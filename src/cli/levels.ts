@@ -4,8 +4,8 @@ import { uniqueBy } from '../core/kernel/list.ts';
 import { beatTicks } from '../core/rhythm/metre.ts';
 import { AVERAGE_HAND } from '../core/shapes/hand.ts';
 import { formatShape } from '../core/shapes/shape.ts';
-import { mainPartOf } from '../core/song/parts.ts';
-import { listPlayedBars, type PlayedBar } from '../core/song/played-bars.ts';
+import { mainPartOf } from '../core/song/document/parts.ts';
+import { listPlayedBars, type PlayedBar } from '../core/song/played/played-bars.ts';
 import { type Answer, answer } from './answer.ts';
 import { readOneSong } from './one-song.ts';
 

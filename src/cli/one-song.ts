@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
-import { createPlanner } from '../core/arrange/planner.ts';
-import type { SongDocument } from '../core/song/document.ts';
+import { createPlanner } from '../core/arrange/problem/planner.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
 import { usageError } from './command-error.ts';
 import { readSong } from './read-song.ts';
 

@@ -1,16 +1,16 @@
-import { fingeringOf } from '../core/arrange/candidates.ts';
-import type { OccurrencePlan } from '../core/arrange/occurrence-plan.ts';
-import type { PlannedSetup, SetupPlan } from '../core/arrange/setup-plan.ts';
-import type { SetupQuestion } from '../core/arrange/setup-question.ts';
-import { listReasons } from '../core/arrange/setup-reasons.ts';
-import type { SongProblem } from '../core/arrange/song-problem.ts';
+import { fingeringOf } from '../core/arrange/problem/candidates.ts';
+import type { SetupQuestion } from '../core/arrange/problem/setup-question.ts';
+import type { SongProblem } from '../core/arrange/problem/song-problem.ts';
+import type { OccurrencePlan } from '../core/arrange/setup/occurrence-plan.ts';
+import type { PlannedSetup, SetupPlan } from '../core/arrange/setup/setup-plan.ts';
+import { listReasons } from '../core/arrange/setup/setup-reasons.ts';
 import { soundingShiftOf } from '../core/fretboard/capo.ts';
 import { formatOpenString } from '../core/fretboard/tuning.ts';
 import { formatChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { formatKey } from '../core/harmony/key.ts';
 import { itemAt } from '../core/kernel/list.ts';
-import { formatReason, PLAIN_NAMES } from '../core/page/reason-words.ts';
 import type { Fingering } from '../core/shapes/shape.ts';
+import { formatReason, PLAIN_NAMES } from '../core/words/reason-words.ts';
 
 /** What was planned, with the question it answers. */
 export type Planned = {

@@ -1,12 +1,12 @@
-import type { ShapeRule } from '../core/arrange/candidates.ts';
-import { HIGHEST_PLANNED_CAPO, PLAIN_QUESTION, type SetupQuestion } from '../core/arrange/setup-question.ts';
+import type { ShapeRule } from '../core/arrange/problem/candidates.ts';
+import { HIGHEST_PLANNED_CAPO, PLAIN_QUESTION, type SetupQuestion } from '../core/arrange/problem/setup-question.ts';
 import { HIGHEST_CAPO_FRET } from '../core/fretboard/capo.ts';
 import { STANDARD_TUNING, TUNINGS, type Tuning } from '../core/fretboard/tuning.ts';
 import { formatChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { range } from '../core/kernel/list.ts';
 import { findFingering } from '../core/shapes/rank-shapes.ts';
 import { formatShape } from '../core/shapes/shape.ts';
-import type { ForbiddenShape, SetupPin } from '../core/song/wishes.ts';
+import type { ForbiddenShape, SetupPin } from '../core/song/document/wishes.ts';
 import { usageError } from './command-error.ts';
 import { GUITAR_OPTIONS, readGuitar } from './guitar.ts';
 import { readChord, readNote, readNumber, readRange, readShape, readTuning } from './read-words.ts';

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import type { Planner } from '../core/arrange/planner.ts';
-import type { SongDocument } from '../core/song/document.ts';
+import type { Planner } from '../core/arrange/problem/planner.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
 import { type ReadFile, readFile } from '../exchange/read-file.ts';
 import { CommandError } from './command-error.ts';
 

@@ -1,11 +1,11 @@
 import { sumOf } from '../core/kernel/list.ts';
 import type { Metre } from '../core/rhythm/metre.ts';
-import { type BarFault, checkBar } from '../core/song/bar-check.ts';
-import { barsOfLines } from '../core/song/chart.ts';
-import type { Line, SongDocument } from '../core/song/document.ts';
-import { barsOfEdit } from '../core/song/pass-lines.ts';
-import { STORED_SONG_SIZE } from '../core/song/song-limits.ts';
-import { findExcess, sayExcess, sizeOfSong } from '../core/song/song-size.ts';
+import { type BarFault, checkBar } from '../core/song/chart/bar-check.ts';
+import { barsOfLines } from '../core/song/chart/chart.ts';
+import { barsOfEdit } from '../core/song/chart/pass-lines.ts';
+import type { Line, SongDocument } from '../core/song/document/document.ts';
+import { STORED_SONG_SIZE } from '../core/song/document/song-limits.ts';
+import { findExcess, sayExcess, sizeOfSong } from '../core/song/played/song-size.ts';
 
 /** What is wrong with a song as a whole, each finding with its place, counted from 1; empty for a sound one. */
 export function checkSong(document: SongDocument): readonly string[] {

@@ -1,8 +1,8 @@
 /** Classes of guitarists, as they are stored and as they go over the wire. */
 import * as z from 'zod';
 import { STRING_NAMINGS } from '../core/fretboard/string-names.ts';
-import { CLASS_LIMITS, type GuitarClass, type Student } from '../core/song/guitar-class.ts';
-import { HANDOUT_READERS, type HandoutOptions, PLAIN_HANDOUT } from '../core/song/handout-options.ts';
+import { CLASS_LIMITS, type GuitarClass, type Student } from '../core/song/document/guitar-class.ts';
+import { HANDOUT_READERS, type HandoutOptions, PLAIN_HANDOUT } from '../core/song/document/handout-options.ts';
 import { handSchema } from './settings-schema.ts';
 import { chordSchema, shapeSchema } from './song-schema.ts';
 import { oneLine } from './text.ts';

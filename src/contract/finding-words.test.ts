@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { FORMAT_VERSION } from '../core/song/document.ts';
+import { FORMAT_VERSION } from '../core/song/document/document.ts';
 import { wordsOfIssue } from './finding-words.ts';
 import { loadDocument } from './load-document.ts';
 

@@ -1,5 +1,5 @@
 import { err, ok, type Result } from '../core/kernel/result.ts';
-import { FORMAT_VERSION, type SongDocument } from '../core/song/document.ts';
+import { FORMAT_VERSION, type SongDocument } from '../core/song/document/document.ts';
 import { checkSong } from './check-song.ts';
 import { wordsOfIssue } from './finding-words.ts';
 import { songSchema } from './song-schema.ts';

@@ -3,7 +3,7 @@ import * as z from 'zod';
 import { STRING_NAMINGS } from '../core/fretboard/string-names.ts';
 import { CHORD_STYLES } from '../core/harmony/chord-style.ts';
 import { HAND_SIZES } from '../core/shapes/hand.ts';
-import { DEFAULT_SETTINGS, type LibrarySettings } from '../core/song/settings.ts';
+import { DEFAULT_SETTINGS, type LibrarySettings } from '../core/song/document/settings.ts';
 import { patternSchema, tuningSchema } from './song-schema.ts';
 
 const MOST_TUNINGS = 50;

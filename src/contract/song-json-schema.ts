@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { FORMAT_VERSION } from '../core/song/document.ts';
+import { FORMAT_VERSION } from '../core/song/document/document.ts';
 import { BACKUP_VERSION, backupClassSchema, backupSchema, backupSongSchema } from './backup-schema.ts';
 import { guitarClassSchema } from './class-schema.ts';
 import { settingsSchema } from './settings-schema.ts';

@@ -12,6 +12,7 @@ import { isBeatUnit, MOST_BEATS } from '../core/rhythm/metre.ts';
 import { parseCells } from '../core/rhythm/pattern.ts';
 import { TEMPO_LIMITS } from '../core/rhythm/tempo.ts';
 import { HIGHEST_SHAPE_FRET } from '../core/shapes/shape.ts';
+import { ORNAMENT_NOTES } from '../core/song/attachments/ornaments.ts';
 import {
   DYNAMICS,
   FIRST_LEVELS,
@@ -19,11 +20,10 @@ import {
   HIGH_NOTE_COMES,
   ORNAMENT_KINDS,
   type SongDocument,
-} from '../core/song/document.ts';
-import { ORNAMENT_NOTES } from '../core/song/ornaments.ts';
-import { INSTRUMENT_LIMITS, isSectionName, RECORD_CENTS, SONG_LIMITS } from '../core/song/song-limits.ts';
-import { areTags, TAG_LIMITS } from '../core/song/tags.ts';
-import { WISH_LIMITS } from '../core/song/wishes.ts';
+} from '../core/song/document/document.ts';
+import { INSTRUMENT_LIMITS, isSectionName, RECORD_CENTS, SONG_LIMITS } from '../core/song/document/song-limits.ts';
+import { areTags, TAG_LIMITS } from '../core/song/document/tags.ts';
+import { WISH_LIMITS } from '../core/song/document/wishes.ts';
 import { oneLine, storableText } from './text.ts';
 
 const id = z.int().min(1);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, test } from 'vitest';
 import { toMapTable, toShapeTable } from '../core/formats/csv/song-rows.ts';
-import { mainPartOf } from '../core/song/parts.ts';
+import { mainPartOf } from '../core/song/document/parts.ts';
 import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { songFromChart } from '../test-support/read-chart.ts';
 import { runs } from '../test-support/runs.ts';

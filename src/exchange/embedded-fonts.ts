@@ -1,4 +1,4 @@
-import type { Page } from '../core/page/drawing.ts';
+import type { Page } from '../core/page/drawing/drawing.ts';
 import { type FontFace, type FontLoader, listNeededFiles } from './page-fonts.ts';
 
 /** How a face is called in pictures, with its weight and style. */

@@ -1,4 +1,4 @@
-import type { Mark, TextMark } from '../core/page/drawing.ts';
+import type { Mark, TextMark } from '../core/page/drawing/drawing.ts';
 
 /** The faces of a printed page. Every chord, key and section name is bold. */
 export type FontFace = 'name' | 'text' | 'text bold' | 'text italic';

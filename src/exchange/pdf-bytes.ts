@@ -5,8 +5,8 @@
  */
 import { create, type Font } from 'fontkit';
 import PDFDocument from 'pdfkit';
-import type { Mark, Page, TextMark } from '../core/page/drawing.ts';
-import { PAPER_INKS, SHARP_LIFT } from '../core/page/inks.ts';
+import type { Mark, Page, TextMark } from '../core/page/drawing/drawing.ts';
+import { PAPER_INKS, SHARP_LIFT } from '../core/page/drawing/inks.ts';
 import { FONT_FILES, type FontFile, type FontLoader, faceOf, listNeededFiles } from './page-fonts.ts';
 
 /** A finished file, and the characters that no font had. */

@@ -5,10 +5,10 @@
  */
 import { backupSchema } from '../contract/backup-schema.ts';
 import { loadDocument } from '../contract/load-document.ts';
-import type { Planner } from '../core/arrange/planner.ts';
+import type { Planner } from '../core/arrange/problem/planner.ts';
 import { err, ok, type Result } from '../core/kernel/result.ts';
 import { runSteps, type Steps } from '../core/kernel/steps.ts';
-import { SONG_LIMITS, UNTITLED } from '../core/song/song-limits.ts';
+import { SONG_LIMITS, UNTITLED } from '../core/song/document/song-limits.ts';
 import { decodeText } from './decode-text.ts';
 import { type FileSource, type ReadSong, type Refusal, sizedSong, storable } from './read-song.ts';
 import { readTextSong } from './read-text-song.ts';

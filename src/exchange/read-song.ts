@@ -1,10 +1,10 @@
 /* What every reader of songs gives, and how it is checked. */
 import { loadDocument } from '../contract/load-document.ts';
-import type { Planner } from '../core/arrange/planner.ts';
+import type { Planner } from '../core/arrange/problem/planner.ts';
 import { err, ok, type Result } from '../core/kernel/result.ts';
-import type { SongDocument } from '../core/song/document.ts';
-import { NEW_SONG_SIZE } from '../core/song/song-limits.ts';
-import { findExcess, sayExcess, sizeOfSong } from '../core/song/song-size.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
+import { NEW_SONG_SIZE } from '../core/song/document/song-limits.ts';
+import { findExcess, sayExcess, sizeOfSong } from '../core/song/played/song-size.ts';
 
 /** A song that came out of a file: what it was, what was assumed, and what was left. */
 export type ReadSong = {

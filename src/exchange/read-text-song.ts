@@ -1,4 +1,4 @@
-import { fillShapesInSteps, fingerPin } from '../core/arrange/part-shapes.ts';
+import { fillShapesInSteps, fingerPin } from '../core/arrange/shapes/part-shapes.ts';
 import type { Assumption } from '../core/formats/loose-chart/assumption.ts';
 import { sayAssumption } from '../core/formats/loose-chart/assumption-words.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
@@ -7,8 +7,8 @@ import { isClean, type ParsedChart, readChart } from '../core/formats/text-chart
 import { err, type Result } from '../core/kernel/result.ts';
 import { partOfSteps, type Steps } from '../core/kernel/steps.ts';
 import { applyCommand } from '../core/song/commands.ts';
-import { newSong } from '../core/song/new-song.ts';
-import { SONG_LIMITS } from '../core/song/song-limits.ts';
+import { newSong } from '../core/song/document/new-song.ts';
+import { SONG_LIMITS } from '../core/song/document/song-limits.ts';
 import { checkedSong, type FileSource, REPLACED, type ReadSong, type Refusal, storable } from './read-song.ts';
 
 /** A text chart; one that cannot be read as such and has no bar lines is read as people write charts down. */

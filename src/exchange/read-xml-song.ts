@@ -4,7 +4,7 @@ import { type ReadScore, readScore } from '../core/formats/musicxml/read-score.t
 import { toScoreSong } from '../core/formats/musicxml/score-song.ts';
 import { err, type Result } from '../core/kernel/result.ts';
 import { partOfSteps, type Steps } from '../core/kernel/steps.ts';
-import { NEW_SONG_SIZE } from '../core/song/song-limits.ts';
+import { NEW_SONG_SIZE } from '../core/song/document/song-limits.ts';
 import { decodeXml } from './decode-xml.ts';
 import { MOST_MARKUP, parseXmlInSteps } from './parse-xml.ts';
 import { checkedSong, type FileSource, REPLACED, type ReadSong, type Refusal, storable } from './read-song.ts';

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import type { SongDocument } from '../core/song/document.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
 import { createClassRoutes } from './classes/routes.ts';
 import { addDemo } from './demo/add-demo.ts';
 import { createLibraryRoutes } from './library/routes.ts';

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import express, { type Express, type Router } from 'express';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import type { SongDocument } from '../core/song/document.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
 import { listApiMounts } from './api-routes.ts';
 import { AppError } from './http/app-error.ts';
 import { createErrorHandler } from './http/error-handler.ts';

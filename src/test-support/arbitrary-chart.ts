@@ -16,8 +16,8 @@ import type {
   ChartPass,
   ChartSection,
   ChartSlot,
-} from '../core/song/chart.ts';
-import { isSectionName } from '../core/song/song-limits.ts';
+} from '../core/song/chart/chart.ts';
+import { isSectionName } from '../core/song/document/song-limits.ts';
 
 /** Every letter, plain, with a flat or with a sharp, and one step of double signs on either side. */
 const arbitraryNote: fc.Arbitrary<NoteName> = fc.integer({ min: -9, max: 13 }).map(toNoteName);

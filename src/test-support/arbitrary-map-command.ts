@@ -1,12 +1,12 @@
 /* Random commands on the map, made for the song as it stands when each comes: most can be carried out, some cannot. */
 import fc from 'fast-check';
 import { barTicks } from '../core/rhythm/metre.ts';
-import type { ChartBar, ChartLine } from '../core/song/chart.ts';
-import { toChartBar } from '../core/song/chart-of.ts';
-import type { Bar, Line, Pass, Section, SongDocument } from '../core/song/document.ts';
-import type { BarRun, LineEdit } from '../core/song/line-edits.ts';
-import type { MapCommand } from '../core/song/map-commands.ts';
-import { linesOfPass, writtenBarsOf } from '../core/song/pass-lines.ts';
+import type { ChartBar, ChartLine } from '../core/song/chart/chart.ts';
+import { toChartBar } from '../core/song/chart/chart-of.ts';
+import { linesOfPass, writtenBarsOf } from '../core/song/chart/pass-lines.ts';
+import type { Bar, Line, Pass, Section, SongDocument } from '../core/song/document/document.ts';
+import type { BarRun, LineEdit } from '../core/song/map/line-edits.ts';
+import type { MapCommand } from '../core/song/map/map-commands.ts';
 
 /** A row of numbers from which a command is made: which kind, and where. */
 export const arbitrarySeeds = fc.array(fc.nat(9973), { minLength: 8, maxLength: 8 });

@@ -1,11 +1,11 @@
-import { fillShapes, fingerPin } from '../core/arrange/part-shapes.ts';
-import { createPlanner } from '../core/arrange/planner.ts';
+import { createPlanner } from '../core/arrange/problem/planner.ts';
+import { fillShapes, fingerPin } from '../core/arrange/shapes/part-shapes.ts';
 import { isClean, parseChart } from '../core/formats/text-chart/parse-chart.ts';
-import { applyChart } from '../core/song/apply-chart.ts';
-import type { Chart } from '../core/song/chart.ts';
+import type { Chart } from '../core/song/chart/chart.ts';
 import { applyCommand } from '../core/song/commands.ts';
-import type { SongDocument } from '../core/song/document.ts';
-import { newSong } from '../core/song/new-song.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
+import { newSong } from '../core/song/document/new-song.ts';
+import { applyChart } from '../core/song/map/apply-chart.ts';
 
 /** The song that a text chart without errors makes, on top of another song when one is given. */
 export function songFromChart(text: string, before: SongDocument = newSong('Untitled song')): SongDocument {

@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import type { OpenSong } from '../contract/api.ts';
 import { chartTextOf } from '../core/formats/text-chart/format-chart.ts';
-import type { SongDocument } from '../core/song/document.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
 import type { SongApi } from '../web/api/client.ts';
 import { createSongEditor, type SongEditor } from '../web/editor/song-editor.ts';
 import { SongEditorProvider } from '../web/editor/use-song.tsx';

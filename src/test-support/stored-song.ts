@@ -1,4 +1,4 @@
-import type { SongDocument } from '../core/song/document.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
 
 /** The document in what a service answers with. */
 export function documentOf({ text }: { readonly text: string }): SongDocument {

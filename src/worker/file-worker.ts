@@ -1,6 +1,6 @@
 /* Reads one file after the other beside the page and the planner. Who does not want it any more ends the worker. */
-import { createPlanMemory } from '../core/arrange/candidates.ts';
-import type { Planner } from '../core/arrange/planner.ts';
+import { createPlanMemory } from '../core/arrange/problem/candidates.ts';
+import type { Planner } from '../core/arrange/problem/planner.ts';
 import { err, type Result } from '../core/kernel/result.ts';
 import { lookAtFile, type ReadFile, readFileInSteps } from '../exchange/read-file.ts';
 import type { FromFileWorker, ToFileWorker } from './messages-file.ts';

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import type { CapoPlan } from '../core/arrange/capo-rows.ts';
+import type { CapoPlan } from '../core/arrange/capo/capo-rows.ts';
 import { AVERAGE_HAND } from '../core/shapes/hand.ts';
-import { newSong } from '../core/song/new-song.ts';
-import { mainPartOf } from '../core/song/parts.ts';
+import { newSong } from '../core/song/document/new-song.ts';
+import { mainPartOf } from '../core/song/document/parts.ts';
 import { songFromChart } from '../test-support/read-chart.ts';
 import { createJobs } from './jobs.ts';
 import type { FromWorker, ToWorker } from './messages.ts';

@@ -5,18 +5,19 @@
  * message queue runs, so that a cancel or a newer request is heard while a job is under way. A newer request of the same
  * kind drops the older one, whose answer nobody waits for any more.
  */
-import { createPlanMemory, type PlanMemory } from '../core/arrange/candidates.ts';
-import { type CapoPlan, NO_CAPO_PLAN, planCapoRows } from '../core/arrange/capo-rows.ts';
+
+import { type CapoPlan, NO_CAPO_PLAN, planCapoRows } from '../core/arrange/capo/capo-rows.ts';
 import { createLevelMemory, deriveLevels, type LevelMemory, type PlayedLevel } from '../core/arrange/levels/levels.ts';
-import { type Recognised, recogniseMap } from '../core/arrange/map-proposals.ts';
-import { type FilledShapes, fillShapes, listShapes } from '../core/arrange/part-shapes.ts';
-import { planShapes, type ShapePlan } from '../core/arrange/shape-plan.ts';
+import { createPlanMemory, type PlanMemory } from '../core/arrange/problem/candidates.ts';
+import { type Recognised, recogniseMap } from '../core/arrange/recogniser/map-proposals.ts';
+import { type FilledShapes, fillShapes, listShapes } from '../core/arrange/shapes/part-shapes.ts';
+import { planShapes, type ShapePlan } from '../core/arrange/shapes/shape-plan.ts';
 import { readLooseChart } from '../core/formats/loose-chart/read-loose-chart.ts';
 import { applyTextInSteps } from '../core/formats/text-chart/apply-text.ts';
 import { readChart } from '../core/formats/text-chart/parse-chart.ts';
 import type { Found, Progress, Steps } from '../core/kernel/steps.ts';
-import type { SongDocument } from '../core/song/document.ts';
-import { findPart } from '../core/song/parts.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
+import { findPart } from '../core/song/document/parts.ts';
 import type { FromWorker, ToWorker, WorkerRequest, WorkerResults } from './messages.ts';
 
 type AnyResult = WorkerResults[WorkerRequest['kind']];

@@ -1,4 +1,4 @@
-import type { Pupils } from '../core/arrange/planner.ts';
+import type { Pupils } from '../core/arrange/problem/planner.ts';
 import type { Result } from '../core/kernel/result.ts';
 import type { ReadFile } from '../exchange/read-file.ts';
 import type { Refusal } from '../exchange/read-song.ts';

@@ -1,4 +1,4 @@
-import type { Page } from '../core/page/drawing.ts';
+import type { Page } from '../core/page/drawing/drawing.ts';
 
 /** What the PDF worker is given: pages, their title, and the fonts they need. */
 export type ToPdfWorker = {

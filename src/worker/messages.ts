@@ -1,14 +1,14 @@
-import type { CapoPlan } from '../core/arrange/capo-rows.ts';
+import type { CapoPlan } from '../core/arrange/capo/capo-rows.ts';
 import type { PlayedLevel } from '../core/arrange/levels/levels.ts';
-import type { Recognised } from '../core/arrange/map-proposals.ts';
-import type { FilledShapes } from '../core/arrange/part-shapes.ts';
-import type { Pupils } from '../core/arrange/planner.ts';
-import type { ShapePlan } from '../core/arrange/shape-plan.ts';
+import type { Pupils } from '../core/arrange/problem/planner.ts';
+import type { Recognised } from '../core/arrange/recogniser/map-proposals.ts';
+import type { FilledShapes } from '../core/arrange/shapes/part-shapes.ts';
+import type { ShapePlan } from '../core/arrange/shapes/shape-plan.ts';
 import type { LooseChoices } from '../core/formats/loose-chart/assumption.ts';
 import type { LooseReading } from '../core/formats/loose-chart/read-loose-chart.ts';
 import type { AppliedText } from '../core/formats/text-chart/apply-text.ts';
 import type { ParsedChart } from '../core/formats/text-chart/parse-chart.ts';
-import type { SongDocument } from '../core/song/document.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
 
 /** What the worker can be asked to do. A newer request of a kind drops the older one of that kind. */
 export type WorkerRequest =

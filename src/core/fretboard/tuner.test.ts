@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { formatTunerSign } from '../page/tuner-words.ts';
+import { formatTunerSign } from '../words/tuner-words.ts';
 import {
   centsBetween,
   detune,

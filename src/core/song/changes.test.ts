@@ -3,13 +3,13 @@ import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../test-support/arbitrary-chart.ts';
 import { deepFreeze, songFromChart, songFromValue } from '../../test-support/read-chart.ts';
 import { runs } from '../../test-support/runs.ts';
-import { fingerPin } from '../arrange/part-shapes.ts';
+import { fingerPin } from '../arrange/shapes/part-shapes.ts';
 import { parseChart } from '../formats/text-chart/parse-chart.ts';
 import { isEqual } from '../kernel/equal.ts';
-import { applyChart } from './apply-chart.ts';
 import { listChanges } from './changes.ts';
 import { applyCommand } from './commands.ts';
-import { mainPartOf } from './parts.ts';
+import { mainPartOf } from './document/parts.ts';
+import { applyChart } from './map/apply-chart.ts';
 
 const CHART = 'title: One\nkey: G\ncapo: 2\n\nVerse:\n| G | D | Em | C |\n"words"\n\nChorus:\n| C | D |\n';
 const SONG = deepFreeze(songFromChart(CHART));

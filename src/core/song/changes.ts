@@ -4,8 +4,8 @@
  */
 import { type ChordSymbol, isSameChord } from '../harmony/chord-symbol.ts';
 import { isEqual } from '../kernel/equal.ts';
-import { barsOfLines } from './chart.ts';
-import type { Facts, Part, Section, SongDocument } from './document.ts';
+import { barsOfLines } from './chart/chart.ts';
+import type { Facts, Part, Section, SongDocument } from './document/document.ts';
 
 /** Changes of a section with a number of bars: those it has, or those that were added, taken out or changed, 0 where only words differ. */
 export const SECTION_CHANGES = ['section-added', 'section-removed', 'section-changed'] as const;

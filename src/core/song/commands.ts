@@ -7,9 +7,6 @@ import { isStandardKey } from '../harmony/key.ts';
 import { isEqual } from '../kernel/equal.ts';
 import { err, ok, type Result } from '../kernel/result.ts';
 import { isTempo } from '../rhythm/tempo.ts';
-import { type AppliedChart, type ApplyOptions, applyChart } from './apply-chart.ts';
-import type { Chart } from './chart.ts';
-import type { ChartChords, Facts, Part, SongDocument, StoredShape } from './document.ts';
 import {
   type DropLevelEdit,
   dropLevelEdit,
@@ -18,26 +15,29 @@ import {
   type LevelEditError,
   type SetFirstLevel,
   setFirstLevel,
-} from './level-edits.ts';
-import { applyMapCommand, isMapCommand, type MapCommand, type MapError } from './map-commands.ts';
+} from './attachments/level-edits.ts';
 import {
   type OrnamentError,
   type PutOrnaments,
   putOrnaments,
   type RemoveOrnaments,
   removeOrnaments,
-} from './ornaments.ts';
-import { applyPartCommand, isCapoFret, type PartCommand, type PartCommandError } from './part-commands.ts';
-import { changePart, findPart } from './parts.ts';
+} from './attachments/ornaments.ts';
 import {
   assignPattern,
   type RegulariseCommand,
   type RightHandCommand,
   type RightHandError,
   regularise,
-} from './right-hand.ts';
-import { INSTRUMENT_LIMITS, RECORD_CENTS, SONG_LIMITS } from './song-limits.ts';
-import { areTags } from './tags.ts';
+} from './attachments/right-hand.ts';
+import type { Chart } from './chart/chart.ts';
+import type { ChartChords, Facts, Part, SongDocument, StoredShape } from './document/document.ts';
+import { changePart, findPart } from './document/parts.ts';
+import { INSTRUMENT_LIMITS, RECORD_CENTS, SONG_LIMITS } from './document/song-limits.ts';
+import { areTags } from './document/tags.ts';
+import { type AppliedChart, type ApplyOptions, applyChart } from './map/apply-chart.ts';
+import { applyMapCommand, isMapCommand, type MapCommand, type MapError } from './map/map-commands.ts';
+import { applyPartCommand, isCapoFret, type PartCommand, type PartCommandError } from './part/part-commands.ts';
 
 /** Facts that are set one by one; the metre belongs to the chart, whose bars it measures. */
 export type LooseFacts = Pick<

@@ -3,16 +3,16 @@ import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../test-support/arbitrary-chart.ts';
 import { deepFreeze, songFromChart, songFromValue } from '../../test-support/read-chart.ts';
 import { runs } from '../../test-support/runs.ts';
-import { findStoredShape } from '../arrange/part-shapes.ts';
+import { findStoredShape } from '../arrange/shapes/part-shapes.ts';
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
+import { songKeysOf, soundingKeyOf } from './chart/song-keys.ts';
 import { applyCommand, type SongCommand } from './commands.ts';
-import type { SongDocument } from './document.ts';
-import { recordState, redo, startHistory, undo } from './history.ts';
-import { newSong } from './new-song.ts';
-import { mainPartOf } from './parts.ts';
-import { countPlayedBars, listPlayedBars, totalsOf } from './played-bars.ts';
-import { listSongChords } from './song-chords.ts';
-import { songKeysOf, soundingKeyOf } from './song-keys.ts';
+import type { SongDocument } from './document/document.ts';
+import { recordState, redo, startHistory, undo } from './document/history.ts';
+import { newSong } from './document/new-song.ts';
+import { mainPartOf } from './document/parts.ts';
+import { countPlayedBars, listPlayedBars, totalsOf } from './played/played-bars.ts';
+import { listSongChords } from './played/song-chords.ts';
 
 const chordsPlayed = (song: SongDocument) =>
   listPlayedBars(song).map(({ slots }) =>

@@ -1,6 +1,6 @@
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { type GuitarClass, newClass } from '../../core/song/guitar-class.ts';
+import { type GuitarClass, newClass } from '../../core/song/document/guitar-class.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 
 let server: TestServer;

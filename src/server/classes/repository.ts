@@ -1,7 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import type { ClassId } from '../../contract/class-schema.ts';
 import { nextRevision } from '../../contract/revision.ts';
-import type { GuitarClass } from '../../core/song/guitar-class.ts';
+import type { GuitarClass } from '../../core/song/document/guitar-class.ts';
 import type { Database } from '../db/connect.ts';
 import { classes } from '../db/schema.ts';
 

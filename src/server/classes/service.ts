@@ -6,7 +6,7 @@ import {
   type OpenClass,
   type SaveClass,
 } from '../../contract/class-schema.ts';
-import type { GuitarClass } from '../../core/song/guitar-class.ts';
+import type { GuitarClass } from '../../core/song/document/guitar-class.ts';
 import { AppError } from '../http/app-error.ts';
 import type { ClassRepository, ClassRow } from './repository.ts';
 

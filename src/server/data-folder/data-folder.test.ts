@@ -14,7 +14,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, test } from 'vitest';
-import { newSong } from '../../core/song/new-song.ts';
+import { newSong } from '../../core/song/document/new-song.ts';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { documentOf } from '../../test-support/stored-song.ts';

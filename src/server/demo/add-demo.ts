@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { loadDocument } from '../../contract/load-document.ts';
 import { invariant } from '../../core/kernel/invariant.ts';
-import type { SongDocument } from '../../core/song/document.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
 import type { Services } from '../services.ts';
 import { addDemoClass } from './demo-class.ts';
 import { createDemoSongs } from './demo-songs.ts';

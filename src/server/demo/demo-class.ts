@@ -1,7 +1,7 @@
 import { formatChordSymbol } from '../../core/harmony/chord-symbol.ts';
 import { listBookShapes } from '../../core/shapes/familiar.ts';
 import { formatShape } from '../../core/shapes/shape.ts';
-import { type GuitarClass, newClass } from '../../core/song/guitar-class.ts';
+import { type GuitarClass, newClass } from '../../core/song/document/guitar-class.ts';
 import type { ClassService } from '../classes/service.ts';
 
 /** What an invented evening class of beginners can hold. */

@@ -1,10 +1,10 @@
 import { invariant } from '../../core/kernel/invariant.ts';
 import { QUARTER_TICKS } from '../../core/rhythm/metre.ts';
+import { parseOrnamentNotes } from '../../core/song/attachments/ornament-text.ts';
 import { applyCommand } from '../../core/song/commands.ts';
-import type { Level, OrnamentKind, SongDocument } from '../../core/song/document.ts';
-import { parseOrnamentNotes } from '../../core/song/ornament-text.ts';
-import { mainPartOf } from '../../core/song/parts.ts';
-import { listPlayedBars } from '../../core/song/played-bars.ts';
+import type { Level, OrnamentKind, SongDocument } from '../../core/song/document/document.ts';
+import { mainPartOf } from '../../core/song/document/parts.ts';
+import { listPlayedBars } from '../../core/song/played/played-bars.ts';
 
 /** An ornament of a demo song: in the played bars of these numbers, from a beat on, in steps of so many to the beat. */
 type Written = {

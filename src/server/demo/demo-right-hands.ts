@@ -1,9 +1,9 @@
 import { invariant } from '../../core/kernel/invariant.ts';
 import { findPattern, SHELF } from '../../core/rhythm/pattern-library.ts';
+import { toStoredPattern } from '../../core/song/attachments/right-hand.ts';
 import { applyCommand } from '../../core/song/commands.ts';
-import type { PatternAssignment, Section, SongDocument } from '../../core/song/document.ts';
-import { mainPartOf } from '../../core/song/parts.ts';
-import { toStoredPattern } from '../../core/song/right-hand.ts';
+import type { PatternAssignment, Section, SongDocument } from '../../core/song/document/document.ts';
+import { mainPartOf } from '../../core/song/document/parts.ts';
 
 /** What the right hand does in the demo songs, by title: in the whole song (null), a section, or a line or bar of one. */
 type Hand = {

@@ -1,10 +1,10 @@
-import { fillShapes, fingerPin } from '../../core/arrange/part-shapes.ts';
-import { createPlanner } from '../../core/arrange/planner.ts';
+import { createPlanner } from '../../core/arrange/problem/planner.ts';
+import { fillShapes, fingerPin } from '../../core/arrange/shapes/part-shapes.ts';
 import { isClean, parseChart } from '../../core/formats/text-chart/parse-chart.ts';
 import { invariant } from '../../core/kernel/invariant.ts';
 import { applyCommand } from '../../core/song/commands.ts';
-import type { SongDocument } from '../../core/song/document.ts';
-import { newSong } from '../../core/song/new-song.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
+import { newSong } from '../../core/song/document/new-song.ts';
 import { CLOCKMENDERS_FERRY } from './clockmenders-ferry.data.ts';
 import { withOrnaments } from './demo-ornaments.ts';
 import { withRightHands } from './demo-right-hands.ts';

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, test } from 'vitest';
 import { longChart } from '../../../bench/long-chart.ts';
-import { newSong } from '../../core/song/new-song.ts';
+import { newSong } from '../../core/song/document/new-song.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { bodyOf } from '../../test-support/stored-song.ts';
 import { toAppError } from '../http/to-app-error.ts';

@@ -1,6 +1,6 @@
 import { loadDocument } from '../../contract/load-document.ts';
-import { createPlanMemory } from '../../core/arrange/candidates.ts';
-import { judgeSong, type SongJudgement } from '../../core/arrange/song-judgement.ts';
+import { createPlanMemory } from '../../core/arrange/problem/candidates.ts';
+import { judgeSong, type SongJudgement } from '../../core/arrange/shapes/song-judgement.ts';
 import type { Hand } from '../../core/shapes/hand.ts';
 
 /** What is said of a song that cannot be read. */

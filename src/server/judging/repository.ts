@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, isNotNull, isNull, ne, or, sql } from 'drizzle-orm';
-import type { SongJudgement } from '../../core/arrange/song-judgement.ts';
+import type { SongJudgement } from '../../core/arrange/shapes/song-judgement.ts';
 import type { Database } from '../db/connect.ts';
 import { textOf } from '../db/json-text.ts';
 import { songJudgements, songs } from '../db/schema.ts';

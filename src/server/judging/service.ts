@@ -4,7 +4,7 @@
  * It is worked out a song at a time beside the thread that answers, some time after a song was saved, and for all songs when the engine
  * or the hand it judges for is another one. Until then a song is found by what was said of it before.
  */
-import { ENGINE_VERSION } from '../../core/arrange/song-judgement.ts';
+import { ENGINE_VERSION } from '../../core/arrange/shapes/song-judgement.ts';
 import type { Helper } from '../helper/helper.ts';
 import type { SettingsService } from '../settings/service.ts';
 import { fillColumns } from './fill-columns.ts';

@@ -1,5 +1,5 @@
 import { readStoredSettings, type SettingsChange } from '../../contract/settings-schema.ts';
-import type { LibrarySettings } from '../../core/song/settings.ts';
+import type { LibrarySettings } from '../../core/song/document/settings.ts';
 import type { SettingsRepository } from './repository.ts';
 
 /** What can be done with the library's settings. */

@@ -1,7 +1,7 @@
 import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readStoredSettings, settingsSchema } from '../../contract/settings-schema.ts';
-import { DEFAULT_SETTINGS } from '../../core/song/settings.ts';
+import { DEFAULT_SETTINGS } from '../../core/song/document/settings.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 import { createSettingsRepository } from './repository.ts';
 import { createSettingsService } from './service.ts';

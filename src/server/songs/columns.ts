@@ -1,11 +1,11 @@
 import type { SongSummary } from '../../contract/song-list-schema.ts';
 import { formatKey } from '../../core/harmony/key.ts';
 import { foldText } from '../../core/kernel/fold-text.ts';
-import type { SongDocument } from '../../core/song/document.ts';
-import { mainPartOf } from '../../core/song/parts.ts';
-import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
-import { searchTextOf } from '../../core/song/search-text.ts';
-import { songKeysOf } from '../../core/song/song-keys.ts';
+import { songKeysOf } from '../../core/song/chart/song-keys.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
+import { mainPartOf } from '../../core/song/document/parts.ts';
+import { searchTextOf } from '../../core/song/document/search-text.ts';
+import { listPlayedBars, totalsOf } from '../../core/song/played/played-bars.ts';
 
 /** What the list shows of a song, computed by the core. */
 type ListedColumns = Pick<

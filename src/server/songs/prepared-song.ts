@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { toCanonicalJson } from '../../core/kernel/canonical-json.ts';
-import type { SongDocument } from '../../core/song/document.ts';
-import { type SongSize, sizeOfSong } from '../../core/song/song-size.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
+import { type SongSize, sizeOfSong } from '../../core/song/played/song-size.ts';
 import { columnsOf, type SongColumns } from './columns.ts';
 
 /** A checked song as it is stored: its JSON, and what is looked at without reading that. */

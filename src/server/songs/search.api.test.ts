@@ -6,11 +6,11 @@ import {
   songListSchema,
   toSongParameters,
 } from '../../contract/song-list-schema.ts';
-import { createPlanner } from '../../core/arrange/planner.ts';
-import { judgeSong } from '../../core/arrange/song-judgement.ts';
+import { createPlanner } from '../../core/arrange/problem/planner.ts';
+import { judgeSong } from '../../core/arrange/shapes/song-judgement.ts';
 import { foldText, listSearchWords } from '../../core/kernel/fold-text.ts';
-import type { SongDocument } from '../../core/song/document.ts';
-import { searchTextOf } from '../../core/song/search-text.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
+import { searchTextOf } from '../../core/song/document/search-text.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';

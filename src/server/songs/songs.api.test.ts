@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { longChart } from '../../../bench/long-chart.ts';
 import { openSongSchema } from '../../contract/api.ts';
 import { songListSchema } from '../../contract/song-list-schema.ts';
-import type { Pass, Section, SongDocument } from '../../core/song/document.ts';
+import type { Pass, Section, SongDocument } from '../../core/song/document/document.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { documentOf } from '../../test-support/stored-song.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { ClassId, OpenClass } from '../../contract/class-schema.ts';
-import { type GuitarClass, newClass } from '../../core/song/guitar-class.ts';
+import { type GuitarClass, newClass } from '../../core/song/document/guitar-class.ts';
 import { api } from './client.ts';
 
 const CLASSES = ['classes'] as const;

@@ -39,9 +39,9 @@ import {
   toSongParameters,
 } from '../../contract/song-list-schema.ts';
 import { type LibraryState, libraryStateSchema } from '../../contract/state-schema.ts';
-import type { SongDocument } from '../../core/song/document.ts';
-import type { GuitarClass } from '../../core/song/guitar-class.ts';
-import type { LibrarySettings } from '../../core/song/settings.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
+import type { GuitarClass } from '../../core/song/document/guitar-class.ts';
+import type { LibrarySettings } from '../../core/song/document/settings.ts';
 import { signedOut } from './signed-out.ts';
 import { type Upload, uploadFile } from './upload.ts';
 

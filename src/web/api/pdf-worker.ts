@@ -1,4 +1,4 @@
-import type { Page } from '../../core/page/drawing.ts';
+import type { Page } from '../../core/page/drawing/drawing.ts';
 import type { FromPdfWorker, ToPdfWorker } from '../../worker/messages-pdf.ts';
 import { loadFont } from './page-fonts.ts';
 

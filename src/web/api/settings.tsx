@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import type { SettingsChange } from '../../contract/settings-schema.ts';
 import { formatChord } from '../../core/harmony/chord-style.ts';
 import type { ChordSymbol } from '../../core/harmony/chord-symbol.ts';
-import { DEFAULT_SETTINGS, type LibrarySettings } from '../../core/song/settings.ts';
+import { DEFAULT_SETTINGS, type LibrarySettings } from '../../core/song/document/settings.ts';
 import { api } from './client.ts';
 
 const SETTINGS = ['settings'] as const;

@@ -1,11 +1,11 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
-import { formatKeyWords, formatShapeKey, formatTempoWords, formatTotals } from '../../core/page/setup-words.ts';
-import type { Part, SongDocument } from '../../core/song/document.ts';
-import { findPart, mainPartOf } from '../../core/song/parts.ts';
-import { listPlayedBars, totalsOf } from '../../core/song/played-bars.ts';
-import { songKeysOf } from '../../core/song/song-keys.ts';
+import { songKeysOf } from '../../core/song/chart/song-keys.ts';
+import type { Part, SongDocument } from '../../core/song/document/document.ts';
+import { findPart, mainPartOf } from '../../core/song/document/parts.ts';
+import { listPlayedBars, totalsOf } from '../../core/song/played/played-bars.ts';
+import { formatKeyWords, formatShapeKey, formatTempoWords, formatTotals } from '../../core/words/setup-words.ts';
 import { useLaterDocument, usePart, useSongEditor } from '../editor/use-song.tsx';
 import { colour, frame, nameFace } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';

@@ -3,7 +3,7 @@ import { commandForText } from '../../core/formats/text-chart/apply-text.ts';
 import { chartTextOf } from '../../core/formats/text-chart/format-chart.ts';
 import { type ParsedChart, parseChart } from '../../core/formats/text-chart/parse-chart.ts';
 import type { SongCommand } from '../../core/song/commands.ts';
-import { SONG_LIMITS } from '../../core/song/song-limits.ts';
+import { SONG_LIMITS } from '../../core/song/document/song-limits.ts';
 import { useDocument, useSongEditor } from '../editor/use-song.tsx';
 import { LONG_TEXT, MEDIUM_TEXT, takeNow, UNREAD, useReader } from './use-reader.ts';
 

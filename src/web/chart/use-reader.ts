@@ -2,8 +2,8 @@ import { useEffect, useMemo, useState } from 'react';
 import { commandForText } from '../../core/formats/text-chart/apply-text.ts';
 import { type ParsedChart, parseChart } from '../../core/formats/text-chart/parse-chart.ts';
 import type { SongCommand } from '../../core/song/commands.ts';
-import type { SongDocument } from '../../core/song/document.ts';
-import { SONG_LIMITS } from '../../core/song/song-limits.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
+import { SONG_LIMITS } from '../../core/song/document/song-limits.ts';
 import { coreWorker, unlessDropped } from '../api/core-worker.ts';
 import type { SongEditor } from '../editor/song-editor.ts';
 

@@ -8,8 +8,8 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { SongId } from '../../contract/api.ts';
 import { loadDocument } from '../../contract/load-document.ts';
-import { FORMAT_VERSION, type SongDocument } from '../../core/song/document.ts';
-import type { History } from '../../core/song/history.ts';
+import { FORMAT_VERSION, type SongDocument } from '../../core/song/document/document.ts';
+import type { History } from '../../core/song/document/history.ts';
 import { createStepDeltas } from './step-deltas.ts';
 
 /** What is kept of one song. `saved` is false while the present state has not reached the server. */

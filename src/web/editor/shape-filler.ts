@@ -1,6 +1,6 @@
 import type { StoreApi } from 'zustand/vanilla';
-import { type FilledShapes, needsShapes, withShapes } from '../../core/arrange/part-shapes.ts';
-import type { SongDocument } from '../../core/song/document.ts';
+import { type FilledShapes, needsShapes, withShapes } from '../../core/arrange/shapes/part-shapes.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
 import type { SongState } from './song-state.ts';
 
 /**

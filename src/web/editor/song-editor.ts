@@ -7,12 +7,12 @@
  */
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { OpenSong, SongId } from '../../contract/api.ts';
-import { type FilledShapes, fillShapes } from '../../core/arrange/part-shapes.ts';
-import { createPlanner, type Planner, type Pupils } from '../../core/arrange/planner.ts';
+import { createPlanner, type Planner, type Pupils } from '../../core/arrange/problem/planner.ts';
+import { type FilledShapes, fillShapes } from '../../core/arrange/shapes/part-shapes.ts';
 import { isEqual } from '../../core/kernel/equal.ts';
 import { applyCommand, type CommandError, type SongCommand } from '../../core/song/commands.ts';
-import type { SongDocument } from '../../core/song/document.ts';
-import { type History, recordState, redo, startHistory, undo } from '../../core/song/history.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
+import { type History, recordState, redo, startHistory, undo } from '../../core/song/document/history.ts';
 import type { SongApi } from '../api/client.ts';
 import type { LocalSteps } from './local-steps.ts';
 import { createSaver } from './saver.ts';

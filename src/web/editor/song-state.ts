@@ -1,7 +1,7 @@
 import type { OpenSong, SongId } from '../../contract/api.ts';
-import type { LostAttachment } from '../../core/song/attachments.ts';
-import type { SongDocument } from '../../core/song/document.ts';
-import type { History } from '../../core/song/history.ts';
+import type { LostAttachment } from '../../core/song/attachments/attachments.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
+import type { History } from '../../core/song/document/history.ts';
 
 /** How the document stands to the server. */
 export type SaveState = 'saved' | 'changed' | 'saving' | 'waiting' | 'conflict' | 'refused';

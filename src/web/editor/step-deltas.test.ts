@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { applyCommand } from '../../core/song/commands.ts';
-import type { SongDocument } from '../../core/song/document.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
 import { arbitrarySeeds, mapCommandOf } from '../../test-support/arbitrary-map-command.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { createStepDeltas } from './step-deltas.ts';

@@ -4,7 +4,7 @@
  */
 import { Immer } from 'immer';
 import { create, type Delta } from 'jsondiffpatch';
-import type { SongDocument } from '../../core/song/document.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
 
 const differ = create({
   objectHash: (item: object, index?: number) => ('id' in item ? `id ${String(item.id)}` : `at ${index}`),

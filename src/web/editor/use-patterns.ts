@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { type Pattern, parseCells } from '../../core/rhythm/pattern.ts';
 import { SHELF, type ShelvedPattern } from '../../core/rhythm/pattern-library.ts';
-import { toStoredPattern } from '../../core/song/right-hand.ts';
+import { toStoredPattern } from '../../core/song/attachments/right-hand.ts';
 import { useChangeSettings, useSettings } from '../api/settings.tsx';
 
 /** Every pattern that can be taken: one's own first, then those that come with the program. */

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import type { OpenClass } from '../../contract/class-schema.ts';
-import type { Pupils } from '../../core/arrange/planner.ts';
-import { knownSetOf } from '../../core/song/guitar-class.ts';
+import type { Pupils } from '../../core/arrange/problem/planner.ts';
+import { knownSetOf } from '../../core/song/document/guitar-class.ts';
 import { useClasses } from '../api/classes.ts';
 import { useSettings } from '../api/settings.tsx';
 import { usePart } from './use-song.tsx';

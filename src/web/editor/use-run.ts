@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { SongCommand } from '../../core/song/commands.ts';
-import { sayCommandError } from './command-messages.ts';
+import { sayCommandError } from '../../core/words/command-error-words.ts';
 import { useSongEditor } from './use-song.tsx';
 
 /** Runs commands on the open song; `problem` says why the last one could not be done. Answers whether it was. */

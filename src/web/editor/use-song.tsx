@@ -1,7 +1,7 @@
 import { createContext, type ReactNode, useContext, useDeferredValue } from 'react';
 import { useStore } from 'zustand';
-import type { Part, SongDocument } from '../../core/song/document.ts';
-import { findPart, mainPartOf } from '../../core/song/parts.ts';
+import type { Part, SongDocument } from '../../core/song/document/document.ts';
+import { findPart, mainPartOf } from '../../core/song/document/parts.ts';
 import type { SongEditor } from './song-editor.ts';
 import type { SongState } from './song-state.ts';
 

@@ -1,5 +1,5 @@
-import type { Mark, Tone } from '../../core/page/drawing.ts';
-import { PAPER_INKS } from '../../core/page/inks.ts';
+import type { Mark, Tone } from '../../core/page/drawing/drawing.ts';
+import { PAPER_INKS } from '../../core/page/drawing/inks.ts';
 import { colour, nameFace, textFace } from '../theme/tokens.ts';
 import { SignedInPicture } from '../ui/signed.tsx';
 

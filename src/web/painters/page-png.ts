@@ -1,5 +1,5 @@
-import type { Mark, Page, TextMark } from '../../core/page/drawing.ts';
-import { PAPER_INKS, SHARP_LIFT, splitAtSharps } from '../../core/page/inks.ts';
+import type { Mark, Page, TextMark } from '../../core/page/drawing/drawing.ts';
+import { PAPER_INKS, SHARP_LIFT, splitAtSharps } from '../../core/page/drawing/inks.ts';
 import { nameFace, textFace } from '../theme/tokens.ts';
 
 /** Pixels for each mm: 288 an inch, sharp on paper too. */

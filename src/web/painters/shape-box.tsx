@@ -5,8 +5,8 @@ import {
   drawBelowStrings,
   drawChordBox,
   hasFretNumber,
-} from '../../core/page/chord-box.ts';
-import { boxStyleOf } from '../../core/page/handout-content.ts';
+} from '../../core/page/drawing/chord-box.ts';
+import { boxStyleOf } from '../../core/page/handout/handout-content.ts';
 import { type Fingering, formatShape } from '../../core/shapes/shape.ts';
 import { useSettings } from '../api/settings.tsx';
 import { Marks } from './marks.tsx';

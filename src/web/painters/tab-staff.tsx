@@ -1,6 +1,6 @@
-import { drawTablature, type TablatureBar } from '../../core/page/tablature.ts';
+import { drawTablature, type TablatureBar } from '../../core/page/drawing/tablature.ts';
 import { QUARTER_TICKS } from '../../core/rhythm/metre.ts';
-import { formatOrnamentNotes } from '../../core/song/ornament-text.ts';
+import { formatOrnamentNotes } from '../../core/song/attachments/ornament-text.ts';
 import { Marks } from './marks.tsx';
 
 const PX_PER_MM = 3.6;

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
-import { listStrumNotes, type StrumNote } from '../../core/arrange/strum-events.ts';
+import { listStrumNotes, type StrumNote } from '../../core/arrange/levels/strum-events.ts';
 import type { Pattern } from '../../core/rhythm/pattern.ts';
-import type { PlayedBar } from '../../core/song/played-bars.ts';
+import type { PlayedBar } from '../../core/song/played/played-bars.ts';
 import { useDocument, usePart } from '../editor/use-song.tsx';
 import { playNotes } from './strum-sound.ts';
 

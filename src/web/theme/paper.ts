@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { PAPERS, type Paper } from '../../core/page/handout-layout.ts';
+import { PAPERS, type Paper } from '../../core/page/layout/handout-layout.ts';
 
 /** The papers to choose from. */
 export const PAPER_CHOICES: readonly { readonly value: Paper; readonly text: string }[] = [

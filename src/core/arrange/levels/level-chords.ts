@@ -17,7 +17,7 @@ import { scoreFingering } from '../../shapes/effort.ts';
 import { EFFORT_TERMS, type EffortTerm, termPlace } from '../../shapes/effort-terms.ts';
 import { findFingering, type Instrument, rankShapes } from '../../shapes/rank-shapes.ts';
 import { type Finger, type Fingering, isBarreChord, parseShape, type Shape } from '../../shapes/shape.ts';
-import type { FirstLevel, Level } from '../../song/document.ts';
+import type { FirstLevel, Level } from '../../song/document/document.ts';
 import { TRIADS } from './level-triads.data.ts';
 
 /** All levels, the easiest first. */

@@ -5,11 +5,11 @@
 import { isSameChord } from '../../harmony/chord-symbol.ts';
 import { formatMetre } from '../../rhythm/metre.ts';
 import { soundsOnly } from '../../shapes/sounding.ts';
-import type { Level, LevelEdit, Part, SongDocument } from '../../song/document.ts';
-import { isThere } from '../../song/level-edits.ts';
-import { type PlayedBar, slotAtTick } from '../../song/played-bars.ts';
-import { listBarStrokes, placesOf, toPattern, withoutPushes } from '../../song/right-hand.ts';
-import { type SongKeys, songKeysOf } from '../../song/song-keys.ts';
+import { isThere } from '../../song/attachments/level-edits.ts';
+import { listBarStrokes, placesOf, toPattern, withoutPushes } from '../../song/attachments/right-hand.ts';
+import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
+import type { Level, LevelEdit, Part, SongDocument } from '../../song/document/document.ts';
+import { type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
 import type { LevelBar, LevelSlot, LevelSong } from './level.ts';
 import { toHeldByHand } from './level-chords.ts';
 

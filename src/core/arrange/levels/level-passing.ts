@@ -1,5 +1,5 @@
 import { beatTicks } from '../../rhythm/metre.ts';
-import { type PlayedBar, slotStartTick } from '../../song/played-bars.ts';
+import { type PlayedBar, slotStartTick } from '../../song/played/played-bars.ts';
 
 /**
  * Whether a chord may go on an easy level: half a bar or less, on a weak beat, and neither a section's cadence nor the song's last

@@ -9,9 +9,9 @@
 import { beatTicks, QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { STROKE_LIMITS } from '../../rhythm/pattern-fit.ts';
 import { ticksToSeconds } from '../../rhythm/tempo.ts';
-import type { Level, Slot } from '../../song/document.ts';
-import type { PlayedBar } from '../../song/played-bars.ts';
-import type { BarStroke } from '../../song/right-hand.ts';
+import type { BarStroke } from '../../song/attachments/right-hand.ts';
+import type { Level, Slot } from '../../song/document/document.ts';
+import type { PlayedBar } from '../../song/played/played-bars.ts';
 
 /** How far a level is thinned before its limit is looked at: a step of the order above, 0 = not at all. */
 const FIRST_STEP: Readonly<Record<Level, number>> = { 5: 0, 4: 0, 3: 3, 2: 5, 1: 5 };

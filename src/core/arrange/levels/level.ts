@@ -1,8 +1,8 @@
-import type { Part, Slot, SongDocument } from '../../song/document.ts';
-import type { PlayedBar } from '../../song/played-bars.ts';
-import type { BarStroke } from '../../song/right-hand.ts';
-import type { PlacedOrnament } from '../placed-ornaments.ts';
-import type { Pupils } from '../planner.ts';
+import type { BarStroke } from '../../song/attachments/right-hand.ts';
+import type { Part, Slot, SongDocument } from '../../song/document/document.ts';
+import type { PlayedBar } from '../../song/played/played-bars.ts';
+import type { PlacedOrnament } from '../ornaments/placed-ornaments.ts';
+import type { Pupils } from '../problem/planner.ts';
 import type { HeldChord } from './level-chords.ts';
 
 /** A chord's time in a bar on a level; `isMerged` where the chord before goes on in its place. */

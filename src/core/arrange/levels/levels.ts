@@ -13,13 +13,20 @@ import { createMemory, type Memory, remember } from '../../kernel/remember.ts';
 import { formatMetre } from '../../rhythm/metre.ts';
 import type { PlacedStroke } from '../../rhythm/pattern-fit.ts';
 import { formatShape } from '../../shapes/shape.ts';
-import type { Level, Part, Slot, SongDocument, StoredPattern } from '../../song/document.ts';
-import { listPlayedBars, type PlayedBar, slotAtTick } from '../../song/played-bars.ts';
-import { type BarStroke, findHand, layUnder, placeInBar, toPattern, withoutPushes } from '../../song/right-hand.ts';
-import { songKeysOf } from '../../song/song-keys.ts';
-import { findStoredShape } from '../part-shapes.ts';
-import { listPlacedOrnaments, type PlacedOrnament } from '../placed-ornaments.ts';
-import type { Pupils } from '../planner.ts';
+import {
+  type BarStroke,
+  findHand,
+  layUnder,
+  placeInBar,
+  toPattern,
+  withoutPushes,
+} from '../../song/attachments/right-hand.ts';
+import { songKeysOf } from '../../song/chart/song-keys.ts';
+import type { Level, Part, Slot, SongDocument, StoredPattern } from '../../song/document/document.ts';
+import { listPlayedBars, type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
+import { listPlacedOrnaments, type PlacedOrnament } from '../ornaments/placed-ornaments.ts';
+import type { Pupils } from '../problem/planner.ts';
+import { findStoredShape } from '../shapes/part-shapes.ts';
 import type { LevelBar, LevelSlot, LevelSong } from './level.ts';
 import { type HeldChord, holdOnLevels, LEVELS } from './level-chords.ts';
 import { type LevelDifficulty, rateLevel } from './level-difficulty.ts';

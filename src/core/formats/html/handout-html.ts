@@ -2,8 +2,8 @@
  * A handout as one file that opens anywhere: the pages as pictures whose text is text, the same laid out for the width of a phone, and
  * all its words for screen readers, which the pictures are hidden from. It asks for nothing from outside, and its own policy forbids it to.
  */
-import type { Page } from '../../page/drawing.ts';
-import type { SpokenPart } from '../../page/handout-spoken.ts';
+import type { Page } from '../../page/drawing/drawing.ts';
+import type { SpokenPart } from '../../page/handout/handout-spoken.ts';
 import { escapeMarkup } from '../markup-text.ts';
 import { toSvg } from '../svg/svg-page.ts';
 

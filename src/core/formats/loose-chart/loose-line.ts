@@ -3,7 +3,7 @@
  * tablature); a line of chord names is one in which every word can be a chord, and not every one could as well be a word.
  */
 import { findChordMeant, parseChordSymbol } from '../../harmony/chord-symbol.ts';
-import { isSectionName } from '../../song/song-limits.ts';
+import { isSectionName } from '../../song/document/song-limits.ts';
 import { isBarText } from '../text-chart/read-body.ts';
 import { findHeaderName } from '../text-chart/read-headers.ts';
 import { isHeading } from '../text-chart/read-heading.ts';

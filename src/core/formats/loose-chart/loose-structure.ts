@@ -2,9 +2,9 @@
  * What a loose chart leaves unsaid about its build: rounds of a line, sections without headings, how long a chord lasts. Each is
  * proposed from what repeats, and noted as an assumption that can be taken back.
  */
-import { suggestSections } from '../../arrange/section-suggestion.ts';
+import { suggestSections } from '../../arrange/recogniser/section-suggestion.ts';
 import { itemAt } from '../../kernel/list.ts';
-import { SONG_LIMITS } from '../../song/song-limits.ts';
+import { SONG_LIMITS } from '../../song/document/song-limits.ts';
 import type { LooseChoices } from './assumption.ts';
 import type { LooseLine } from './loose-line.ts';
 

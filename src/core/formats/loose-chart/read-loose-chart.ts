@@ -11,7 +11,7 @@
 import { splitLines } from '../../kernel/lines.ts';
 import type { Steps } from '../../kernel/steps.ts';
 import { COMMON_TIME, parseMetre } from '../../rhythm/metre.ts';
-import { SONG_LIMITS } from '../../song/song-limits.ts';
+import { SONG_LIMITS } from '../../song/document/song-limits.ts';
 import { type Assumption, assume, chosenFor, type LooseChoices, listAssumptions } from './assumption.ts';
 import { type LooseContext, toBarLine } from './chord-bars.ts';
 import { toHeaderLine } from './loose-header.ts';

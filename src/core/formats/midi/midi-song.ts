@@ -5,16 +5,16 @@
  * song's own 10,080 a quarter, so nothing is rounded but the delay between the strings of a stroke. A count-in of one bar, less the
  * pick-up (rule M11), comes first; everything else lies that much later.
  */
-import { listPasses } from '../../arrange/form-summary.ts';
+import { listPasses } from '../../arrange/form/form-summary.ts';
 import type { LevelBar } from '../../arrange/levels/level.ts';
-import { listLevelNotes, listStrumNotes, PLAIN_TEMPO, type StrumNote } from '../../arrange/strum-events.ts';
+import { listLevelNotes, listStrumNotes, PLAIN_TEMPO, type StrumNote } from '../../arrange/levels/strum-events.ts';
 import { formatKey, signatureOf } from '../../harmony/key.ts';
 import { itemAt, range } from '../../kernel/list.ts';
 import { barTicks, formatMetre, type Metre, QUARTER_TICKS, usualPulseTicks } from '../../rhythm/metre.ts';
 import { type Tempo, ticksToSeconds } from '../../rhythm/tempo.ts';
-import type { Part, SongDocument } from '../../song/document.ts';
-import { listPlayedBars, type PlayedBar } from '../../song/played-bars.ts';
-import { soundingKeyOf } from '../../song/song-keys.ts';
+import { soundingKeyOf } from '../../song/chart/song-keys.ts';
+import type { Part, SongDocument } from '../../song/document/document.ts';
+import { listPlayedBars, type PlayedBar } from '../../song/played/played-bars.ts';
 
 /** One event; ticks count from the beginning of the file. `fifths` are sharps (flats negative); velocity is 1 to 127. */
 export type MidiEvent =

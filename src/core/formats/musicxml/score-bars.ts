@@ -5,7 +5,7 @@ import type { Key } from '../../harmony/key.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { barTicks, beatTicks, type Metre } from '../../rhythm/metre.ts';
 import type { Tempo } from '../../rhythm/tempo.ts';
-import type { ChartBar, ChartSlot } from '../../song/chart.ts';
+import type { ChartBar, ChartSlot } from '../../song/chart/chart.ts';
 import type { ScoreFinding } from './finding.ts';
 import { inUsualPulse, metreOfLength } from './read-attributes.ts';
 import { REMARK_WORDS, type ScoreHarmony, type ScoreMeasure } from './score.ts';

@@ -1,19 +1,20 @@
 /* A score as a song: its chart applied to an empty document, its shapes pinned where they sound their chords, its syllables under their slots. */
-import { fillShapesInSteps, fingerPin } from '../../arrange/part-shapes.ts';
-import type { Planner } from '../../arrange/planner.ts';
+
+import type { Planner } from '../../arrange/problem/planner.ts';
+import { fillShapesInSteps, fingerPin } from '../../arrange/shapes/part-shapes.ts';
 import { toShapeKey } from '../../fretboard/capo.ts';
 import { formatChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
 import { transposeChord } from '../../harmony/spelling.ts';
 import { partOfSteps, type Steps } from '../../kernel/steps.ts';
 import type { Fingering } from '../../shapes/shape.ts';
 import { soundsOnly } from '../../shapes/sounding.ts';
-import { applyChart } from '../../song/apply-chart.ts';
-import { barsOfLines, type ChartPin } from '../../song/chart.ts';
-import type { SongDocument } from '../../song/document.ts';
-import { newSong } from '../../song/new-song.ts';
-import { mainPartOf } from '../../song/parts.ts';
-import { countPlayedBars } from '../../song/played-bars.ts';
-import { soundingKeyOf } from '../../song/song-keys.ts';
+import { barsOfLines, type ChartPin } from '../../song/chart/chart.ts';
+import { soundingKeyOf } from '../../song/chart/song-keys.ts';
+import type { SongDocument } from '../../song/document/document.ts';
+import { newSong } from '../../song/document/new-song.ts';
+import { mainPartOf } from '../../song/document/parts.ts';
+import { applyChart } from '../../song/map/apply-chart.ts';
+import { countPlayedBars } from '../../song/played/played-bars.ts';
 import type { ScoreFinding } from './finding.ts';
 import type { ReadScore } from './read-score.ts';
 import { type ScoreChart, toScoreChart } from './score-chart.ts';

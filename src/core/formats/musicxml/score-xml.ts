@@ -5,7 +5,7 @@
 import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { type Key, signatureOf } from '../../harmony/key.ts';
 import { range } from '../../kernel/list.ts';
-import { boxFretsOf } from '../../page/chord-box.ts';
+import { boxFretsOf } from '../../page/drawing/chord-box.ts';
 import type { NoteName } from '../../pitch/note-name.ts';
 import { PLAIN_NAMES } from '../../pitch/note-name.ts';
 import { toPitchClass } from '../../pitch/pitch-class.ts';

@@ -3,15 +3,15 @@
  * where the format can say them (each round has just one ending, in order), else written out. Chords are those that sound, with the
  * shapes behind the capo as frames; the right hand is written as slashes.
  */
-import { findStoredShape } from '../../arrange/part-shapes.ts';
+import { findStoredShape } from '../../arrange/shapes/part-shapes.ts';
 import { range, sumOf } from '../../kernel/list.ts';
 import { barTicks, beatTicks, type Metre } from '../../rhythm/metre.ts';
-import type { Bar, Line, Part, Slot, SongDocument } from '../../song/document.ts';
-import { withoutLeftOut } from '../../song/lesson-form.ts';
-import { linesOfPass } from '../../song/pass-lines.ts';
-import { findSection, listPlayedBars, type PlayedBar, slotStartTick } from '../../song/played-bars.ts';
-import { findHand, listBarStrokes, toPattern } from '../../song/right-hand.ts';
-import { type SongKeys, songKeysOf } from '../../song/song-keys.ts';
+import { findHand, listBarStrokes, toPattern } from '../../song/attachments/right-hand.ts';
+import { linesOfPass } from '../../song/chart/pass-lines.ts';
+import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
+import type { Bar, Line, Part, Slot, SongDocument } from '../../song/document/document.ts';
+import { withoutLeftOut } from '../../song/document/lesson-form.ts';
+import { findSection, listPlayedBars, type PlayedBar, slotStartTick } from '../../song/played/played-bars.ts';
 import { REMARK_WORDS, type Score, type ScoreMeasure, type ScoreNote, type ScoreWords } from './score.ts';
 
 /** The song of a part as a score. */

@@ -2,8 +2,8 @@
  * A page or a single drawing as an SVG picture, one unit a mm: text stays text, lines of one width and tone are one path. The same marks
  * that the screen and the PDF paint; every text that comes from a person is escaped.
  */
-import type { Mark, Page } from '../../page/drawing.ts';
-import { PAPER_INKS, SHARP_LIFT, splitAtSharps } from '../../page/inks.ts';
+import type { Mark, Page } from '../../page/drawing/drawing.ts';
+import { PAPER_INKS, SHARP_LIFT, splitAtSharps } from '../../page/drawing/inks.ts';
 import { escapeMarkup } from '../markup-text.ts';
 
 /** What a picture is made with: its name, its words for those who do not see it, and a style sheet with its fonts (may be empty). */

@@ -3,11 +3,11 @@ import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../../test-support/arbitrary-chart.ts';
 import { deepFreeze, songFromChart } from '../../../test-support/read-chart.ts';
 import { runs } from '../../../test-support/runs.ts';
-import { fingerPin } from '../../arrange/part-shapes.ts';
-import { applyChart } from '../../song/apply-chart.ts';
-import { chartOf } from '../../song/chart-of.ts';
-import { newSong } from '../../song/new-song.ts';
-import { mainPartOf } from '../../song/parts.ts';
+import { fingerPin } from '../../arrange/shapes/part-shapes.ts';
+import { chartOf } from '../../song/chart/chart-of.ts';
+import { newSong } from '../../song/document/new-song.ts';
+import { mainPartOf } from '../../song/document/parts.ts';
+import { applyChart } from '../../song/map/apply-chart.ts';
 import { parseChart } from './parse-chart.ts';
 
 const RUNS = { numRuns: runs(2_000), seed: 20_240_602 };

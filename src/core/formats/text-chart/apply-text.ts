@@ -1,9 +1,9 @@
-import { fillShapes, fingerPin } from '../../arrange/part-shapes.ts';
-import type { Planner } from '../../arrange/planner.ts';
+import type { Planner } from '../../arrange/problem/planner.ts';
+import { fillShapes, fingerPin } from '../../arrange/shapes/part-shapes.ts';
 import type { Steps } from '../../kernel/steps.ts';
 import { applyCommand, type SongCommand } from '../../song/commands.ts';
-import type { SongDocument } from '../../song/document.ts';
-import { SONG_LIMITS } from '../../song/song-limits.ts';
+import type { SongDocument } from '../../song/document/document.ts';
+import { SONG_LIMITS } from '../../song/document/song-limits.ts';
 import { isClean, type ParsedChart, readChart } from './parse-chart.ts';
 
 /** What a text does to the song; null for one that is too long even to be kept as it is. */

@@ -5,8 +5,8 @@
  * header the order of the blocks is the form.
  */
 import { isEqual } from '../../kernel/equal.ts';
-import type { ChartLine, ChartPass, ChartSection } from '../../song/chart.ts';
-import { SONG_LIMITS } from '../../song/song-limits.ts';
+import type { ChartLine, ChartPass, ChartSection } from '../../song/chart/chart.ts';
+import { SONG_LIMITS } from '../../song/document/song-limits.ts';
 import { EMPTY_FORM } from './format-chart.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 import type { Block } from './read-body.ts';

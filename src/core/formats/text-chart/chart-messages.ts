@@ -1,4 +1,4 @@
-import { NEW_SONG_SIZE, SONG_LIMITS } from '../../song/song-limits.ts';
+import { NEW_SONG_SIZE, SONG_LIMITS } from '../../song/document/song-limits.ts';
 import type { ChartProblem, ProblemKind } from './problem.ts';
 
 /** A sentence for each finding; `found` is what stands in the text. */

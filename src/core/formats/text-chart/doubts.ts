@@ -3,7 +3,7 @@ import { type ChordSymbol, formatChordSymbol, isSameChord } from '../../harmony/
 import type { Key } from '../../harmony/key.ts';
 import { spellChordInKey } from '../../harmony/spelling.ts';
 import { uniqueBy } from '../../kernel/list.ts';
-import type { ChartHeaders } from '../../song/chart.ts';
+import type { ChartHeaders } from '../../song/chart/chart.ts';
 import { type ChartProblem, type Place, placeOf, problemAt, type Span } from './problem.ts';
 import { splitWords } from './read-bar.ts';
 import type { Block } from './read-body.ts';

@@ -3,7 +3,7 @@ import { formatKey } from '../../harmony/key.ts';
 import { sumOf } from '../../kernel/list.ts';
 import { beatTicks, formatMetre, type Metre } from '../../rhythm/metre.ts';
 import { formatTempo } from '../../rhythm/tempo.ts';
-import type { ChartBar, ChartSlot } from '../../song/chart.ts';
+import type { ChartBar, ChartSlot } from '../../song/chart/chart.ts';
 import { PUSH_TICKS } from './read-mark.ts';
 import { isEvenShare, slotStarts } from './share-beats.ts';
 

@@ -8,10 +8,10 @@ import { formatMinutes } from '../../rhythm/clock.ts';
 import { COMMON_TIME, formatMetre, type Metre } from '../../rhythm/metre.ts';
 import { formatTempo } from '../../rhythm/tempo.ts';
 import { formatShape } from '../../shapes/shape.ts';
-import type { Chart, ChartHeaders, ChartLine } from '../../song/chart.ts';
-import { chartOf } from '../../song/chart-of.ts';
-import type { SongDocument } from '../../song/document.ts';
-import { UNNAMED_SECTION } from '../../song/song-limits.ts';
+import type { Chart, ChartHeaders, ChartLine } from '../../song/chart/chart.ts';
+import { chartOf } from '../../song/chart/chart-of.ts';
+import type { SongDocument } from '../../song/document/document.ts';
+import { UNNAMED_SECTION } from '../../song/document/song-limits.ts';
 import { formatBar } from './format-bar.ts';
 
 /** The text chart of a song: as it was typed while it has errors, else written from the document. */

@@ -4,9 +4,9 @@ import { checkSong } from '../../../contract/check-song.ts';
 import { TIN_ROOF_ALMANAC } from '../../../server/demo/tin-roof-almanac.data.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { runs } from '../../../test-support/runs.ts';
-import { fingerPin } from '../../arrange/part-shapes.ts';
-import { applyChart } from '../../song/apply-chart.ts';
-import { listPlayedBars } from '../../song/played-bars.ts';
+import { fingerPin } from '../../arrange/shapes/part-shapes.ts';
+import { applyChart } from '../../song/map/apply-chart.ts';
+import { listPlayedBars } from '../../song/played/played-bars.ts';
 import { parseChart } from './parse-chart.ts';
 
 const PIECES = [

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { QUARTER_TICKS } from '../../rhythm/metre.ts';
-import type { ChartBar } from '../../song/chart.ts';
+import type { ChartBar } from '../../song/chart/chart.ts';
 import { isClean, parseChart } from './parse-chart.ts';
 
 const barsOf = (text: string) =>

@@ -8,8 +8,8 @@
  */
 import { splitLines } from '../../kernel/lines.ts';
 import { runSteps, type Steps } from '../../kernel/steps.ts';
-import { barsOfChart, type Chart, type HeaderName } from '../../song/chart.ts';
-import { NEW_SONG_SIZE, SONG_LIMITS } from '../../song/song-limits.ts';
+import { barsOfChart, type Chart, type HeaderName } from '../../song/chart/chart.ts';
+import { NEW_SONG_SIZE, SONG_LIMITS } from '../../song/document/song-limits.ts';
 import { assemble, countBars } from './assemble.ts';
 import { listDoubts } from './doubts.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';

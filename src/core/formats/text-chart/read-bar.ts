@@ -1,7 +1,7 @@
 import { parseKey } from '../../harmony/key.ts';
 import { type Metre, parseMetre } from '../../rhythm/metre.ts';
 import { parseTempo } from '../../rhythm/tempo.ts';
-import type { ChartBar } from '../../song/chart.ts';
+import type { ChartBar } from '../../song/chart/chart.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 import { readMark } from './read-mark.ts';
 import { shareBeats } from './share-beats.ts';

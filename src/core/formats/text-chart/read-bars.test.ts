@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { metreOf } from '../../../test-support/read.ts';
 import { runs } from '../../../test-support/runs.ts';
-import { checkBar } from '../../song/bar-check.ts';
+import { checkBar } from '../../song/chart/bar-check.ts';
 import { formatBar } from './format-bar.ts';
 import { readBars, readLines } from './read-bars.ts';
 

@@ -1,6 +1,6 @@
 import { err, ok, type Result } from '../../kernel/result.ts';
 import { formatMetre, type Metre } from '../../rhythm/metre.ts';
-import type { ChartBar, ChartLine } from '../../song/chart.ts';
+import type { ChartBar, ChartLine } from '../../song/chart/chart.ts';
 import { isClean, parseChart } from './parse-chart.ts';
 import type { ChartProblem } from './problem.ts';
 import { readBarLine } from './read-line.ts';

@@ -4,8 +4,8 @@
 import { parseChordSymbol } from '../../harmony/chord-symbol.ts';
 import type { Steps } from '../../kernel/steps.ts';
 import type { Metre } from '../../rhythm/metre.ts';
-import type { ChartEnding, ChartLine } from '../../song/chart.ts';
-import { NEW_SONG_SIZE, SONG_LIMITS, UNNAMED_SECTION } from '../../song/song-limits.ts';
+import type { ChartEnding, ChartLine } from '../../song/chart/chart.ts';
+import { NEW_SONG_SIZE, SONG_LIMITS, UNNAMED_SECTION } from '../../song/document/song-limits.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 import { splitWords } from './read-bar.ts';
 import { readCues } from './read-cue.ts';

@@ -1,4 +1,4 @@
-import { SONG_LIMITS } from '../../song/song-limits.ts';
+import { SONG_LIMITS } from '../../song/document/song-limits.ts';
 import { type ChartProblem, placeOf, problemAt, type Span } from './problem.ts';
 
 /** The cues of a line of text under bars: quoted ones, one a round parted by slashes, or the bare words. */

@@ -7,8 +7,8 @@ import { parseMinutes } from '../../rhythm/clock.ts';
 import { COMMON_TIME, parseMetre } from '../../rhythm/metre.ts';
 import { parseTempo } from '../../rhythm/tempo.ts';
 import { parseShape } from '../../shapes/shape.ts';
-import type { ChartHeaders, ChartPin, HeaderName } from '../../song/chart.ts';
-import { SONG_LIMITS } from '../../song/song-limits.ts';
+import type { ChartHeaders, ChartPin, HeaderName } from '../../song/chart/chart.ts';
+import { SONG_LIMITS } from '../../song/document/song-limits.ts';
 import { type ChartProblem, type ProblemKind, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 
 /** Header lines found above the bars: the value of each name, the pins, and a loose "Capo 3, …" line. */

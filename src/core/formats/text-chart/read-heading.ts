@@ -1,4 +1,4 @@
-import { isSectionName, SONG_LIMITS } from '../../song/song-limits.ts';
+import { isSectionName, SONG_LIMITS } from '../../song/document/song-limits.ts';
 import { type ChartProblem, placeOf, problemAt, type Span } from './problem.ts';
 
 /** A heading: `time` is n in "Chorus (time n):", the n-th pass of its section as played. */

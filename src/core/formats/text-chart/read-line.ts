@@ -1,6 +1,6 @@
 import type { Metre } from '../../rhythm/metre.ts';
-import type { ChartBar } from '../../song/chart.ts';
-import { SONG_LIMITS } from '../../song/song-limits.ts';
+import type { ChartBar } from '../../song/chart/chart.ts';
+import { SONG_LIMITS } from '../../song/document/song-limits.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 import { readBar } from './read-bar.ts';
 

@@ -6,7 +6,7 @@
  */
 import { itemAt, sumOf } from '../../kernel/list.ts';
 import { beatTicks, type Metre } from '../../rhythm/metre.ts';
-import type { ChartSlot } from '../../song/chart.ts';
+import type { ChartSlot } from '../../song/chart/chart.ts';
 import { type ChartProblem, placeOf, problemAt, type Span } from './problem.ts';
 import type { ChordMark, Mark } from './read-mark.ts';
 

@@ -1,7 +1,7 @@
 import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
-import { MOST_PLANNED_CHORDS } from '../../../core/arrange/setup-plan.ts';
+import { MOST_PLANNED_CHORDS } from '../../../core/arrange/setup/setup-plan.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';

@@ -1,9 +1,9 @@
 import { styled } from 'styled-components';
-import type { CapoRow } from '../../../core/arrange/capo-rows.ts';
-import type { SetupReason } from '../../../core/arrange/setup-reasons.ts';
-import { formatReason, type ReasonNames } from '../../../core/page/reason-words.ts';
-import { formatCapo, formatShapeKey } from '../../../core/page/setup-words.ts';
-import type { Singer } from '../../../core/song/wishes.ts';
+import type { CapoRow } from '../../../core/arrange/capo/capo-rows.ts';
+import type { SetupReason } from '../../../core/arrange/setup/setup-reasons.ts';
+import type { Singer } from '../../../core/song/document/wishes.ts';
+import { formatReason, type ReasonNames } from '../../../core/words/reason-words.ts';
+import { formatCapo, formatShapeKey } from '../../../core/words/setup-words.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Caution } from '../../ui/caution.tsx';
 import { Signed } from '../../ui/signed.tsx';

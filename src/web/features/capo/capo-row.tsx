@@ -1,16 +1,16 @@
 import { memo } from 'react';
 import { Radio } from 'react-aria-components';
 import { styled } from 'styled-components';
-import type { CapoRow as Row, RowChord } from '../../../core/arrange/capo-rows.ts';
+import type { CapoRow as Row, RowChord } from '../../../core/arrange/capo/capo-rows.ts';
 import { formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
-import { formatCapo, formatKeyWords, formatShapeKey } from '../../../core/page/setup-words.ts';
+import { listFigures, rungWords } from '../../../core/words/capo-row-words.ts';
+import { formatCapo, formatKeyWords, formatShapeKey } from '../../../core/words/setup-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
 import { EffortBar } from './effort-bar.tsx';
 import { rowHeightPx } from './neck-geometry.ts';
-import { listFigures, rungWords } from './row-words.ts';
 
 const MOST_CHORDS = 9;
 

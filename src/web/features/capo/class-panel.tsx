@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { CapoRow } from '../../../core/arrange/capo-rows.ts';
+import type { CapoRow } from '../../../core/arrange/capo/capo-rows.ts';
 import type { Hand } from '../../../core/shapes/hand.ts';
-import { learnSong } from '../../../core/song/guitar-class.ts';
+import { learnSong } from '../../../core/song/document/guitar-class.ts';
 import { useClassActions, useClasses } from '../../api/classes.ts';
 import { useChangeSettings, useChordName } from '../../api/settings.tsx';
 import { usePupils } from '../../editor/use-pupils.ts';

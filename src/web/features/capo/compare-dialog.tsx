@@ -1,19 +1,19 @@
 import type { ReactNode } from 'react';
 import { styled } from 'styled-components';
-import type { CapoRow, RowChord } from '../../../core/arrange/capo-rows.ts';
-import { listDifferences, type RowDifference } from '../../../core/arrange/row-differences.ts';
+import type { CapoRow, RowChord } from '../../../core/arrange/capo/capo-rows.ts';
+import { listDifferences, type RowDifference } from '../../../core/arrange/capo/row-differences.ts';
 import type { Tuning } from '../../../core/fretboard/tuning.ts';
 import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
-import { formatTimes } from '../../../core/page/line-words.ts';
-import { formatCapo, formatKeyWords, formatShapeKey } from '../../../core/page/setup-words.ts';
-import type { SongMap } from '../../../core/song/document.ts';
+import type { SongMap } from '../../../core/song/document/document.ts';
+import { voiceWords } from '../../../core/words/capo-row-words.ts';
+import { formatTimes } from '../../../core/words/line-words.ts';
+import { formatCapo, formatKeyWords, formatShapeKey } from '../../../core/words/setup-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Signed } from '../../ui/signed.tsx';
-import { voiceWords } from './row-words.ts';
 
 /** A setup laid aside to be held against others: its tuning, its row, and the map it was planned for. */
 export type HeldSetup = { readonly tuning: Tuning; readonly row: CapoRow; readonly map: SongMap };

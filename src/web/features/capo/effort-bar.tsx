@@ -1,5 +1,5 @@
 import { styled } from 'styled-components';
-import type { SetupEffort } from '../../../core/arrange/setup-plan.ts';
+import type { SetupEffort } from '../../../core/arrange/setup/setup-plan.ts';
 import { colour } from '../../theme/tokens.ts';
 
 const PARTS = [

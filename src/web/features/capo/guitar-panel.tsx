@@ -8,9 +8,9 @@ import {
 import { formatStringName } from '../../../core/fretboard/string-names.ts';
 import { STANDARD_TUNING, TUNINGS, type Tuning } from '../../../core/fretboard/tuning.ts';
 import { isEqual } from '../../../core/kernel/equal.ts';
-import type { Part } from '../../../core/song/document.ts';
+import type { Part } from '../../../core/song/document/document.ts';
+import { sayCommandError } from '../../../core/words/command-error-words.ts';
 import { useSettings } from '../../api/settings.tsx';
-import { sayCommandError } from '../../editor/command-messages.ts';
 import { usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';

@@ -1,5 +1,5 @@
-import type { CapoRow } from '../../../core/arrange/capo-rows.ts';
-import { formatLift } from '../../../core/page/lift-words.ts';
+import type { CapoRow } from '../../../core/arrange/capo/capo-rows.ts';
+import { formatLift } from '../../../core/words/lift-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { Panel } from '../../ui/panel.tsx';
 import { Signed } from '../../ui/signed.tsx';

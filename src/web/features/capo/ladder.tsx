@@ -1,11 +1,11 @@
 import { memo, useState } from 'react';
 import { RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
-import type { CapoPlan } from '../../../core/arrange/capo-rows.ts';
-import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/setup-question.ts';
+import type { CapoPlan } from '../../../core/arrange/capo/capo-rows.ts';
+import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/problem/setup-question.ts';
 import type { Key } from '../../../core/harmony/key.ts';
 import { range } from '../../../core/kernel/list.ts';
-import { formatPin } from '../../../core/page/pin-words.ts';
+import { formatPin } from '../../../core/words/pin-words.ts';
 import { colour } from '../../theme/tokens.ts';
 import { CapoRung, EmptyRung } from './capo-row.tsx';
 import { Neck } from './neck.tsx';

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/setup-question.ts';
+import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/problem/setup-question.ts';
 import { range } from '../../../core/kernel/list.ts';
 import { fretAtPx, rowBottomPx, rowHeightPx, rowMiddlePx } from './neck-geometry.ts';
 

@@ -1,4 +1,4 @@
-import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/setup-question.ts';
+import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/problem/setup-question.ts';
 import { DEFAULT_SCALE_LENGTH_MM, fretDistanceMm } from '../../../core/fretboard/distance.ts';
 import { range } from '../../../core/kernel/list.ts';
 

@@ -1,6 +1,6 @@
 import { memo, type PointerEvent as ReactPointerEvent, useRef } from 'react';
 import { styled } from 'styled-components';
-import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/setup-question.ts';
+import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/problem/setup-question.ts';
 import { range } from '../../../core/kernel/list.ts';
 import { colour } from '../../theme/tokens.ts';
 import { CAPO_ABOVE_WIRE_PX, fretAtPx, NECK_WIDTH_PX, rowBottomPx, rowMiddlePx } from './neck-geometry.ts';

@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { styled } from 'styled-components';
-import type { CapoPlan } from '../../../core/arrange/capo-rows.ts';
+import type { CapoPlan } from '../../../core/arrange/capo/capo-rows.ts';
 import { soundingMidi } from '../../../core/fretboard/capo.ts';
 import { range } from '../../../core/kernel/list.ts';
-import { formatPin } from '../../../core/page/pin-words.ts';
-import { formatCount, formatPitchIn } from '../../../core/page/setup-words.ts';
 import { parsePitch } from '../../../core/pitch/midi.ts';
-import { soundingKeyOf } from '../../../core/song/song-keys.ts';
-import type { SetupPin } from '../../../core/song/wishes.ts';
+import { soundingKeyOf } from '../../../core/song/chart/song-keys.ts';
+import type { SetupPin } from '../../../core/song/document/wishes.ts';
+import { formatPin } from '../../../core/words/pin-words.ts';
+import { formatCount, formatPitchIn } from '../../../core/words/setup-words.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';

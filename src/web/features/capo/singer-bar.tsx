@@ -1,8 +1,8 @@
 import { styled } from 'styled-components';
-import type { SingerFit } from '../../../core/arrange/singer-fit.ts';
+import type { SingerFit } from '../../../core/arrange/setup/singer-fit.ts';
 import type { Key } from '../../../core/harmony/key.ts';
-import { formatPitchIn } from '../../../core/page/setup-words.ts';
 import type { PitchRange } from '../../../core/pitch/midi.ts';
+import { formatPitchIn } from '../../../core/words/setup-words.ts';
 import { colour } from '../../theme/tokens.ts';
 import { SignedInPicture } from '../../ui/signed.tsx';
 

@@ -15,7 +15,7 @@ import {
   turnPeg,
 } from '../../../core/fretboard/tuner.ts';
 import { formatOpenString, STANDARD_TUNING } from '../../../core/fretboard/tuning.ts';
-import { formatTunerSign } from '../../../core/page/tuner-words.ts';
+import { formatTunerSign } from '../../../core/words/tuner-words.ts';
 import { useSettings } from '../../api/settings.tsx';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';

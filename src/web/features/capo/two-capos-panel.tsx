@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
-import { type CapoPair, rankCapoPairs } from '../../../core/arrange/capo-pairs.ts';
-import type { CapoRow } from '../../../core/arrange/capo-rows.ts';
-import { formatCapo, formatShapeKey } from '../../../core/page/setup-words.ts';
+import { type CapoPair, rankCapoPairs } from '../../../core/arrange/capo/capo-pairs.ts';
+import type { CapoRow } from '../../../core/arrange/capo/capo-rows.ts';
+import { formatCapo, formatShapeKey } from '../../../core/words/setup-words.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Panel } from '../../ui/panel.tsx';

@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
-import type { CapoPlan } from '../../../core/arrange/capo-rows.ts';
-import type { Pupils } from '../../../core/arrange/planner.ts';
+import type { CapoPlan } from '../../../core/arrange/capo/capo-rows.ts';
+import type { Pupils } from '../../../core/arrange/problem/planner.ts';
 import { isEqual } from '../../../core/kernel/equal.ts';
-import type { Part, SongDocument } from '../../../core/song/document.ts';
+import type { Part, SongDocument } from '../../../core/song/document/document.ts';
 import { coreWorker, unlessDropped } from '../../api/core-worker.ts';
 
 /** The rungs as far as they are worked out, whether more is to come, and what went wrong. */

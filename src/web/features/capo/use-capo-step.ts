@@ -1,9 +1,9 @@
 import { useCallback, useMemo } from 'react';
-import { type CapoRow, easiestFrets, NO_CAPO_PLAN } from '../../../core/arrange/capo-rows.ts';
+import { type CapoRow, easiestFrets, NO_CAPO_PLAN } from '../../../core/arrange/capo/capo-rows.ts';
 import type { Setup } from '../../../core/fretboard/capo.ts';
-import type { ReasonNames } from '../../../core/page/reason-words.ts';
 import { nearestMove } from '../../../core/pitch/pitch-class.ts';
-import { songKeysOf } from '../../../core/song/song-keys.ts';
+import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
+import type { ReasonNames } from '../../../core/words/reason-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';

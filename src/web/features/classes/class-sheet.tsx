@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { ToggleButton } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { OpenClass } from '../../../contract/class-schema.ts';
-import { PLAIN_QUESTION } from '../../../core/arrange/setup-question.ts';
+import { PLAIN_QUESTION } from '../../../core/arrange/problem/setup-question.ts';
 import { STANDARD_TUNING } from '../../../core/fretboard/tuning.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
 import { listBookShapes } from '../../../core/shapes/familiar.ts';
@@ -16,7 +16,7 @@ import {
   type GuitarClass,
   type KnownShape,
   setKnown,
-} from '../../../core/song/guitar-class.ts';
+} from '../../../core/song/document/guitar-class.ts';
 import { useClassActions } from '../../api/classes.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import type { OpenClass } from '../../../contract/class-schema.ts';
-import { CLASS_LIMITS } from '../../../core/song/guitar-class.ts';
+import { CLASS_LIMITS } from '../../../core/song/document/guitar-class.ts';
 import { useClassActions, useClasses, useClassesFailure } from '../../api/classes.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';

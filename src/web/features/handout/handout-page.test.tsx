@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { newSong } from '../../../core/song/new-song.ts';
+import { newSong } from '../../../core/song/document/new-song.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { showSong } from '../../../test-support/song-screen.tsx';
 import { HandoutPage } from './handout-page.tsx';

@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { createGlobalStyle, styled } from 'styled-components';
 import { mixLevels } from '../../../core/arrange/levels/levels.ts';
-import type { Page as PaperPage } from '../../../core/page/drawing.ts';
-import { composeHandout } from '../../../core/page/handout-content.ts';
-import { layOutHandout, sheetOf } from '../../../core/page/handout-layout.ts';
-import { measureText } from '../../../core/page/text-width.ts';
+import type { Page as PaperPage } from '../../../core/page/drawing/drawing.ts';
+import { measureText } from '../../../core/page/drawing/text-width.ts';
+import { composeHandout } from '../../../core/page/handout/handout-content.ts';
+import { layOutHandout, sheetOf } from '../../../core/page/layout/handout-layout.ts';
 import { useSettings } from '../../api/settings.tsx';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';

@@ -1,9 +1,9 @@
 import { styled } from 'styled-components';
 import { LEVELS } from '../../../core/arrange/levels/level-chords.ts';
 import { STRING_NAMINGS } from '../../../core/fretboard/string-names.ts';
-import type { Paper } from '../../../core/page/handout-layout.ts';
-import { CLASS_LIMITS, type StudentStand } from '../../../core/song/guitar-class.ts';
-import { HANDOUT_READERS, type HandoutOptions } from '../../../core/song/handout-options.ts';
+import type { Paper } from '../../../core/page/layout/handout-layout.ts';
+import { CLASS_LIMITS, type StudentStand } from '../../../core/song/document/guitar-class.ts';
+import { HANDOUT_READERS, type HandoutOptions } from '../../../core/song/document/handout-options.ts';
 import { useSettings } from '../../api/settings.tsx';
 import { PAPER_CHOICES } from '../../theme/paper.ts';
 import { Button } from '../../ui/button.tsx';

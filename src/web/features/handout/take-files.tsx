@@ -5,7 +5,7 @@ import { toMidiSong } from '../../../core/formats/midi/midi-song.ts';
 import { toScore } from '../../../core/formats/musicxml/to-score.ts';
 import { chartTextOf } from '../../../core/formats/text-chart/format-chart.ts';
 import { toCanonicalJson } from '../../../core/kernel/canonical-json.ts';
-import { fileNameOf } from '../../../core/page/file-name.ts';
+import { fileNameOf } from '../../../core/page/layout/file-name.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { download } from '../../library/download.ts';
 import { Button } from '../../ui/button.tsx';

@@ -1,11 +1,11 @@
 import { styled } from 'styled-components';
 import { toHandoutHtml } from '../../../core/formats/html/handout-html.ts';
-import type { Page } from '../../../core/page/drawing.ts';
-import { fileNameOf } from '../../../core/page/file-name.ts';
-import type { Handout } from '../../../core/page/handout-content.ts';
-import { layOutHandout, PHONE_SHEET } from '../../../core/page/handout-layout.ts';
-import { speakHandout } from '../../../core/page/handout-spoken.ts';
-import { measureText } from '../../../core/page/text-width.ts';
+import type { Page } from '../../../core/page/drawing/drawing.ts';
+import { measureText } from '../../../core/page/drawing/text-width.ts';
+import type { Handout } from '../../../core/page/handout/handout-content.ts';
+import { speakHandout } from '../../../core/page/handout/handout-spoken.ts';
+import { fileNameOf } from '../../../core/page/layout/file-name.ts';
+import { layOutHandout, PHONE_SHEET } from '../../../core/page/layout/handout-layout.ts';
 import { loadFont } from '../../api/page-fonts.ts';
 import { makePdf } from '../../api/pdf-worker.ts';
 import { download } from '../../library/download.ts';

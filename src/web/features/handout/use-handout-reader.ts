@@ -6,8 +6,8 @@ import {
   removeStudent,
   type Student,
   type StudentStand,
-} from '../../../core/song/guitar-class.ts';
-import { type HandoutOptions, PLAIN_HANDOUT } from '../../../core/song/handout-options.ts';
+} from '../../../core/song/document/guitar-class.ts';
+import { type HandoutOptions, PLAIN_HANDOUT } from '../../../core/song/document/handout-options.ts';
 import { useClassActions } from '../../api/classes.ts';
 import { usePupils } from '../../editor/use-pupils.ts';
 

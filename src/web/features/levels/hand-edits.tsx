@@ -1,9 +1,9 @@
 import { styled } from 'styled-components';
 import { listLevelEdits } from '../../../core/arrange/levels/level-overlay.ts';
-import { formatLevelEdit, formatMisfit } from '../../../core/page/level-words.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
-import type { LevelEdit } from '../../../core/song/document.ts';
-import type { PlayedBar } from '../../../core/song/played-bars.ts';
+import type { LevelEdit } from '../../../core/song/document/document.ts';
+import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
+import { formatLevelEdit, formatMisfit } from '../../../core/words/level-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { colour } from '../../theme/tokens.ts';

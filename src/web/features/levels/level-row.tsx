@@ -1,13 +1,13 @@
 import { styled } from 'styled-components';
-import { toBarPattern } from '../../../core/arrange/bar-pattern.ts';
 import type { HeldChord } from '../../../core/arrange/levels/level-chords.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
+import { toBarPattern } from '../../../core/arrange/time/bar-pattern.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
-import { formatDifficulty, formatStartTempo, LEVEL_WORDS } from '../../../core/page/level-words.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import { formatCounts } from '../../../core/rhythm/pattern-counts.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';
-import type { PlayedBar } from '../../../core/song/played-bars.ts';
+import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
+import { formatDifficulty, formatStartTempo, LEVEL_WORDS } from '../../../core/words/level-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';

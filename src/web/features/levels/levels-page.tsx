@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { listPlayedBars, type PlayedBar } from '../../../core/song/played-bars.ts';
+import { listPlayedBars, type PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { useDocument } from '../../editor/use-song.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { Loading } from '../../ui/loading.tsx';

@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
 import { styled } from 'styled-components';
-import { listPasses } from '../../../core/arrange/form-summary.ts';
+import { listPasses } from '../../../core/arrange/form/form-summary.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
-import { listLevelNotes } from '../../../core/arrange/strum-events.ts';
+import { listLevelNotes } from '../../../core/arrange/levels/strum-events.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
-import type { PlayedBar } from '../../../core/song/played-bars.ts';
+import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { useAudition } from '../../sound/use-audition.ts';

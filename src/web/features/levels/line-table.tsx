@@ -1,11 +1,11 @@
 import { styled } from 'styled-components';
-import { toBarPattern } from '../../../core/arrange/bar-pattern.ts';
 import type { LevelBar, LevelSlot } from '../../../core/arrange/levels/level.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
-import { ORNAMENT_WORDS } from '../../../core/page/ornament-words.ts';
+import { toBarPattern } from '../../../core/arrange/time/bar-pattern.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';
-import type { Level } from '../../../core/song/document.ts';
-import type { PlayedBar } from '../../../core/song/played-bars.ts';
+import type { Level } from '../../../core/song/document/document.ts';
+import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
+import { ORNAMENT_WORDS } from '../../../core/words/ornament-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { StrokeRow } from '../../painters/stroke-row.tsx';
 import { colour, nameFace, textFace } from '../../theme/tokens.ts';

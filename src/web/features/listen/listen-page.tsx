@@ -3,7 +3,7 @@ import { FileTrigger } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { isClean } from '../../../core/formats/text-chart/parse-chart.ts';
 import type { ProblemKind } from '../../../core/formats/text-chart/problem.ts';
-import type { ChartChords } from '../../../core/song/document.ts';
+import type { ChartChords } from '../../../core/song/document/document.ts';
 import { ChartEditor } from '../../chart/chart-editor.tsx';
 import { ProblemList } from '../../chart/problem-list.tsx';
 import { useChartText } from '../../chart/use-chart-text.ts';

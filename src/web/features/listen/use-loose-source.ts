@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { SONG_LIMITS, UNTITLED } from '../../../core/song/song-limits.ts';
+import { SONG_LIMITS, UNTITLED } from '../../../core/song/document/song-limits.ts';
 import type { LooseSource } from './loose-dialog.tsx';
 
 type OpenFile = { readonly name: string; readonly bytes: Uint8Array };

@@ -1,11 +1,11 @@
 import { memo, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
-import { listFirstMeetings } from '../../../core/arrange/first-meetings.ts';
-import { listPasses } from '../../../core/arrange/form-summary.ts';
-import { findStoredShape } from '../../../core/arrange/part-shapes.ts';
-import { formatKnown } from '../../../core/song/guitar-class.ts';
-import { listPlayedBars } from '../../../core/song/played-bars.ts';
-import { songKeysOf } from '../../../core/song/song-keys.ts';
+import { listFirstMeetings } from '../../../core/arrange/form/first-meetings.ts';
+import { listPasses } from '../../../core/arrange/form/form-summary.ts';
+import { findStoredShape } from '../../../core/arrange/shapes/part-shapes.ts';
+import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
+import { formatKnown } from '../../../core/song/document/guitar-class.ts';
+import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { LaterDocument, useDocument, usePart, useSongEditor, useSongState } from '../../editor/use-song.tsx';
@@ -13,19 +13,19 @@ import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
-import type { MapNaming } from './bar-cell.tsx';
-import { FIRST_BLOCK, listBlocks, nextPlaceOf, type MapView as View } from './bar-places.ts';
-import { FormStrip } from './form-strip.tsx';
-import { runCommands, selectBar } from './map-desk.ts';
-import { MapFacts } from './map-facts.tsx';
-import { MAP_KEYS } from './map-keys.ts';
-import { MapView } from './map-view.tsx';
-import { Proposals } from './proposals.tsx';
-import { SelectionPanel } from './selection-panel.tsx';
-import { TapDialog } from './tap-dialog.tsx';
+import { runCommands, selectBar } from './acts/map-desk.ts';
+import { MAP_KEYS } from './acts/map-keys.ts';
+import type { MapNaming } from './bars/bar-cell.tsx';
+import { MapView } from './bars/map-view.tsx';
+import { FormStrip } from './form/form-strip.tsx';
+import { MapFacts } from './panels/map-facts.tsx';
+import { Proposals } from './panels/proposals.tsx';
+import { SelectionPanel } from './panels/selection-panel.tsx';
+import { useRecognised } from './panels/use-recognised.ts';
+import { FIRST_BLOCK, listBlocks, nextPlaceOf, type MapView as View } from './places/bar-places.ts';
+import { TapDialog } from './tap/tap-dialog.tsx';
 import { TextBeside } from './text-beside.tsx';
 import { MapDeskProvider, useDesk, useMapState } from './use-map.tsx';
-import { useRecognised } from './use-recognised.ts';
 
 const VIEWS: readonly { readonly value: View; readonly text: string }[] = [
   { value: 'written', text: 'as written' },

@@ -1,7 +1,7 @@
 /* Where a pattern can be kept, as places on the page. */
-import type { PassSummary } from '../../../core/arrange/form-summary.ts';
-import type { PatternAssignment, SongDocument } from '../../../core/song/document.ts';
-import type { PlayedBar } from '../../../core/song/played-bars.ts';
+import type { PassSummary } from '../../../core/arrange/form/form-summary.ts';
+import type { PatternAssignment, SongDocument } from '../../../core/song/document/document.ts';
+import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 
 /** A place with its name and the bars in which it is heard first. */
 export type HandTarget = {

@@ -1,19 +1,19 @@
 /* An ornament while it is being written, as text in fields, and back. */
-import { ornamentNeckOf, placeOrnament } from '../../../core/arrange/ornament-places.ts';
+import { ornamentNeckOf, placeOrnament } from '../../../core/arrange/ornaments/ornament-places.ts';
 import { err, ok, type Result } from '../../../core/kernel/result.ts';
-import { formatOrnamentFault } from '../../../core/page/ornament-words.ts';
 import { beatTicks, type Metre } from '../../../core/rhythm/metre.ts';
-import { formatBarNumbers, parseBarNumbers } from '../../../core/song/bar-numbers.ts';
-import type { Level, Ornament, OrnamentKind, OrnamentNote, Part } from '../../../core/song/document.ts';
 import {
   formatBeatPlace,
   formatOrnamentNotes,
   type OrnamentTextError,
   parseBeatPlace,
   parseOrnamentNotes,
-} from '../../../core/song/ornament-text.ts';
-import { findOrnamentFault } from '../../../core/song/ornaments.ts';
-import type { PlayedBar } from '../../../core/song/played-bars.ts';
+} from '../../../core/song/attachments/ornament-text.ts';
+import { findOrnamentFault } from '../../../core/song/attachments/ornaments.ts';
+import type { Level, Ornament, OrnamentKind, OrnamentNote, Part } from '../../../core/song/document/document.ts';
+import { formatBarNumbers, parseBarNumbers } from '../../../core/song/played/bar-numbers.ts';
+import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
+import { formatOrnamentFault } from '../../../core/words/ornament-words.ts';
 
 /** Steps to a beat. */
 export const STEPS_TO_BEAT = ['1', '2', '3', '4'] as const;

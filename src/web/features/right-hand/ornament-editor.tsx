@@ -1,9 +1,9 @@
 import { styled } from 'styled-components';
 import { LEVELS } from '../../../core/arrange/levels/level-chords.ts';
 import { range } from '../../../core/kernel/list.ts';
-import { ORNAMENT_WORDS } from '../../../core/page/ornament-words.ts';
-import { ORNAMENT_KINDS, type Part } from '../../../core/song/document.ts';
-import type { PlayedBar } from '../../../core/song/played-bars.ts';
+import { ORNAMENT_KINDS, type Part } from '../../../core/song/document/document.ts';
+import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
+import { ORNAMENT_WORDS } from '../../../core/words/ornament-words.ts';
 import { TabStaff } from '../../painters/tab-staff.tsx';
 import { chartFace, colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';

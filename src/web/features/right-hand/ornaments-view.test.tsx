@@ -1,6 +1,6 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
-import { mainPartOf } from '../../../core/song/parts.ts';
+import { mainPartOf } from '../../../core/song/document/parts.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { showSong } from '../../../test-support/song-screen.tsx';
 import type { SongEditor } from '../../editor/song-editor.ts';

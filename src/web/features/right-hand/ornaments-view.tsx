@@ -1,11 +1,15 @@
 import { type ReactNode, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
-import { type FlaggedOrnament, listFlaggedOrnaments, type OrnamentFlag } from '../../../core/arrange/ornament-flags.ts';
-import { listOrnamentProposals } from '../../../core/arrange/ornament-proposals.ts';
-import { formatOrnamentFlag, formatOrnamentProposal, ORNAMENT_WORDS } from '../../../core/page/ornament-words.ts';
-import { formatBarNumbers } from '../../../core/song/bar-numbers.ts';
+import {
+  type FlaggedOrnament,
+  listFlaggedOrnaments,
+  type OrnamentFlag,
+} from '../../../core/arrange/ornament-advice/ornament-flags.ts';
+import { listOrnamentProposals } from '../../../core/arrange/ornament-advice/ornament-proposals.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
-import { listPlayedBars, type PlayedBar } from '../../../core/song/played-bars.ts';
+import { formatBarNumbers } from '../../../core/song/played/bar-numbers.ts';
+import { listPlayedBars, type PlayedBar } from '../../../core/song/played/played-bars.ts';
+import { formatOrnamentFlag, formatOrnamentProposal, ORNAMENT_WORDS } from '../../../core/words/ornament-words.ts';
 import { useChordName, useSettings } from '../../api/settings.tsx';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useRun } from '../../editor/use-run.ts';

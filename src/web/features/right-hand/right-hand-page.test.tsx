@@ -1,7 +1,7 @@
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
-import { newSong } from '../../../core/song/new-song.ts';
-import { mainPartOf } from '../../../core/song/parts.ts';
+import { newSong } from '../../../core/song/document/new-song.ts';
+import { mainPartOf } from '../../../core/song/document/parts.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { showSong } from '../../../test-support/song-screen.tsx';
 import type { SongEditor } from '../../editor/song-editor.ts';

@@ -1,13 +1,13 @@
 import { type ReactNode, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
-import { listPasses } from '../../../core/arrange/form-summary.ts';
-import { listSilentRoles } from '../../../core/arrange/strum-events.ts';
+import { listPasses } from '../../../core/arrange/form/form-summary.ts';
+import { listSilentRoles } from '../../../core/arrange/levels/strum-events.ts';
 import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import type { Metre } from '../../../core/rhythm/metre.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
-import type { Part, PatternAssignment } from '../../../core/song/document.ts';
-import { listPlayedBars } from '../../../core/song/played-bars.ts';
-import { findHand, hasOwnHands, toPattern, toStoredPattern } from '../../../core/song/right-hand.ts';
+import { findHand, hasOwnHands, toPattern, toStoredPattern } from '../../../core/song/attachments/right-hand.ts';
+import type { Part, PatternAssignment } from '../../../core/song/document/document.ts';
+import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { useKeepPattern, usePatterns } from '../../editor/use-patterns.ts';
 import { useRun } from '../../editor/use-run.ts';

@@ -1,10 +1,10 @@
 import { styled } from 'styled-components';
-import { ROUND_WORDS } from '../../../core/page/pattern-words.ts';
 import { beatTicks } from '../../../core/rhythm/metre.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import { fitPattern, STROKE_LIMITS, strokesPerSecond } from '../../../core/rhythm/pattern-fit.ts';
-import { DYNAMICS, type PatternAssignment } from '../../../core/song/document.ts';
-import type { PlayedBar } from '../../../core/song/played-bars.ts';
+import { DYNAMICS, type PatternAssignment } from '../../../core/song/document/document.ts';
+import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
+import { ROUND_WORDS } from '../../../core/words/pattern-words.ts';
 import { StrokeRow } from '../../painters/stroke-row.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';

@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
 import { Radio, RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
-import type { ChangeSheet, ShapePlan } from '../../../core/arrange/shape-plan.ts';
+import type { ChangeSheet, ShapePlan } from '../../../core/arrange/shapes/shape-plan.ts';
 import { itemAt } from '../../../core/kernel/list.ts';
-import { formatChange } from '../../../core/page/change-words.ts';
-import { formatTimes } from '../../../core/page/line-words.ts';
+import { formatChange } from '../../../core/words/change-words.ts';
+import { formatTimes } from '../../../core/words/line-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';

@@ -1,19 +1,19 @@
 import { styled } from 'styled-components';
-import type { Alternative, ShapeSheet } from '../../../core/arrange/shape-plan.ts';
+import type { Alternative, ShapeSheet } from '../../../core/arrange/shapes/shape-plan.ts';
 import { isSameChord } from '../../../core/harmony/chord-symbol.ts';
 import { isEqual } from '../../../core/kernel/equal.ts';
+import { formatEffort } from '../../../core/shapes/effort-words.ts';
+import { formatMovableForm } from '../../../core/shapes/movable-form.ts';
+import { type Fingering, formatShape } from '../../../core/shapes/shape.ts';
+import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
+import { sayCommandError } from '../../../core/words/command-error-words.ts';
 import {
   formatEasierShape,
   formatNameCheck,
   formatShapeWords,
   listShapeNotes,
-} from '../../../core/page/shape-words.ts';
-import { formatEffort } from '../../../core/shapes/effort-words.ts';
-import { formatMovableForm } from '../../../core/shapes/movable-form.ts';
-import { type Fingering, formatShape } from '../../../core/shapes/shape.ts';
-import { songKeysOf } from '../../../core/song/song-keys.ts';
+} from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { sayCommandError } from '../../editor/command-messages.ts';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import { styled } from 'styled-components';
-import type { ShapePlan } from '../../../core/arrange/shape-plan.ts';
+import type { ShapePlan } from '../../../core/arrange/shapes/shape-plan.ts';
 import { colour } from '../../theme/tokens.ts';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';

@@ -1,5 +1,5 @@
-import type { PlaceStyle } from '../../../core/page/change-words.ts';
-import { boxStyleOf } from '../../../core/page/handout-content.ts';
+import { boxStyleOf } from '../../../core/page/handout/handout-content.ts';
+import type { PlaceStyle } from '../../../core/words/change-words.ts';
 import { useSettings } from '../../api/settings.tsx';
 import { usePart } from '../../editor/use-song.tsx';
 

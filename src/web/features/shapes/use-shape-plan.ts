@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { ShapePlan } from '../../../core/arrange/shape-plan.ts';
+import type { ShapePlan } from '../../../core/arrange/shapes/shape-plan.ts';
 import { coreWorker, unlessDropped } from '../../api/core-worker.ts';
 import { usePupils } from '../../editor/use-pupils.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
-import { formatCount } from '../../../core/page/setup-words.ts';
+import { formatCount } from '../../../core/words/setup-words.ts';
 import { RestoreDialog } from '../../library/restore-dialog.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';

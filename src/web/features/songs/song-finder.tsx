@@ -5,7 +5,7 @@ import { styled } from 'styled-components';
 import type { SongChoices, SongSort } from '../../../contract/song-list-schema.ts';
 import { parseChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { parseKey } from '../../../core/harmony/key.ts';
-import { formatKeyWords } from '../../../core/page/setup-words.ts';
+import { formatKeyWords } from '../../../core/words/setup-words.ts';
 import { api } from '../../api/client.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { styled } from 'styled-components';
 import type { SongSummary } from '../../../contract/song-list-schema.ts';
 import { parseKey } from '../../../core/harmony/key.ts';
-import { formatCount, formatKeyWords, formatShapeKey, formatTotals } from '../../../core/page/setup-words.ts';
+import { formatCount, formatKeyWords, formatShapeKey, formatTotals } from '../../../core/words/setup-words.ts';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Signed } from '../../ui/signed.tsx';

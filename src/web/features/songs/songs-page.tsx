@@ -5,7 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import type { SongId } from '../../../contract/api.ts';
 import type { SongSummary } from '../../../contract/song-list-schema.ts';
-import { UNTITLED } from '../../../core/song/song-limits.ts';
+import { UNTITLED } from '../../../core/song/document/song-limits.ts';
 import { api } from '../../api/client.ts';
 import { LibraryNotices } from '../../library/library-notices.tsx';
 import { chooseLook, nextLook, readLook } from '../../theme/look.ts';

@@ -1,0 +1,108 @@
+/*
+ * The shapes that a plan chooses from.
+ *
+ * Candidates of a chord are found once for each tuning, at the nut, and scored anew for each capo: what the search has to
+ * do is the same behind every capo, only millimetres differ. A fine plan finds them at the capo itself, more of them.
+ */
+
+import type { Setup } from '../../fretboard/capo.ts';
+import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
+import { createMemory, type Memory, remember } from '../../kernel/remember.ts';
+import { type Places, scoreChange, toPlaces } from '../../shapes/change.ts';
+import { taskKeyOf, toTask } from '../../shapes/chord-task.ts';
+import { toFingering } from '../../shapes/fingering.ts';
+import type { Limits } from '../../shapes/grips.ts';
+import { type Hold, type Instrument, rankHolds, toHold } from '../../shapes/rank-shapes.ts';
+import { type Fingering, formatShape, isBarreChord } from '../../shapes/shape.ts';
+import { lowestNamedMidi } from '../../shapes/sounding.ts';
+
+/** One fingered shape that may be chosen for a chord. */
+export type Candidate = {
+  readonly hold: Hold;
+  readonly places: Places;
+  readonly text: string;
+  readonly isBarre: boolean;
+  readonly topFret: number;
+  /** The lowest sounding note, named behind the capo. */
+  readonly lowestMidi: number;
+};
+
+/** The candidates of one chord; `key` is equal exactly for equal lists. */
+export type CandidateList = { readonly key: string; readonly candidates: readonly Candidate[] };
+
+/** A shape that is to be used for a shape chord: in every setup, or at one. */
+export type ShapeRule = { readonly chord: ChordSymbol; readonly fingering: Fingering; readonly onlyAt: Setup | null };
+
+/** What the planner remembers between setups and between runs; owned by the caller, bounded. */
+export type PlanMemory = {
+  readonly candidates: Memory<CandidateList>;
+  readonly changes: Memory<Float64Array>;
+  /** Efforts of the candidates of a list behind a capo. */
+  readonly efforts: Memory<Float64Array>;
+};
+
+const MOST_LISTS = 4000;
+const MOST_CHANGES = 6000;
+const MOST_EFFORTS = 20_000;
+
+/** A memory that holds nothing yet. */
+export function createPlanMemory(): PlanMemory {
+  return {
+    candidates: createMemory(MOST_LISTS),
+    changes: createMemory(MOST_CHANGES),
+    efforts: createMemory(MOST_EFFORTS),
+  };
+}
+
+/** The candidates of a shape chord on an instrument. */
+export function listCandidates(
+  chord: ChordSymbol,
+  instrument: Instrument,
+  limits: Limits,
+  memory: PlanMemory,
+): CandidateList {
+  const { setup, scaleLengthMm, highestNeckFret, hand } = instrument;
+  const task = taskKeyOf(toTask(chord, setup.tuning));
+  const guitar = [setup.capoFret, scaleLengthMm, highestNeckFret, hand.size, hand.playsBarres, hand.usesThumb];
+  const key = [task, chord.quality, ...guitar, limits.shapes, limits.fingerings, limits.slack].join(' ');
+  return remember(memory.candidates, key, () => ({
+    key,
+    candidates: rankHolds(chord, instrument, limits).map((hold) => toCandidate(hold, instrument)),
+  }));
+}
+
+/** A given fingering as the only candidate. */
+export function pinnedCandidate({ chord, fingering }: ShapeRule, instrument: Instrument): CandidateList {
+  const candidate = toCandidate(toHold(fingering, chord, instrument), instrument);
+  return { key: `pinned ${candidate.text} ${candidate.hold.fingers.join('')}`, candidates: [candidate] };
+}
+
+function toCandidate(hold: Hold, { setup }: Instrument): Candidate {
+  const fingering = toFingering(hold.frets, hold.fingers);
+  return {
+    hold,
+    places: toPlaces(fingering),
+    text: formatShape(fingering.shape),
+    isBarre: isBarreChord(fingering),
+    topFret: Math.max(0, ...hold.frets),
+    lowestMidi: lowestNamedMidi(fingering.shape, setup.tuning),
+  };
+}
+
+/** The fingering of a candidate. */
+export function fingeringOf({ hold }: Candidate): Fingering {
+  return toFingering(hold.frets, hold.fingers);
+}
+
+/** The costs of changing from each candidate of one list to each of another, row by row. */
+export function listChangeCosts(from: CandidateList, to: CandidateList, memory: PlanMemory): Float64Array {
+  return remember(memory.changes, `${from.key} > ${to.key}`, () => {
+    const costs = new Float64Array(from.candidates.length * to.candidates.length);
+    from.candidates.forEach((a, row) => {
+      to.candidates.forEach((b, column) => {
+        costs[row * to.candidates.length + column] = scoreChange(a.places, b.places);
+      });
+    });
+    return costs;
+  });
+}

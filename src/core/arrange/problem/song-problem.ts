@@ -1,0 +1,161 @@
+/*
+ * What a song asks of the left hand, without anything else: its chords with their share of the time, and its changes with
+ * how often they come and how much time there is for them.
+ *
+ * A bare list of chords is no map yet: each of its chords counts once, and it is taken to go round (rule M13).
+ */
+import { bassNoteOf, type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
+import type { Key } from '../../harmony/key.ts';
+import { itemAt, sumOf } from '../../kernel/list.ts';
+import type { PitchRange } from '../../pitch/midi.ts';
+import { pitchClassOf } from '../../pitch/note-name.ts';
+import { toPitchClass } from '../../pitch/pitch-class.ts';
+import { soundingKeyOf } from '../../song/chart/song-keys.ts';
+import type { HighNote, Ornament, Part, SongDocument } from '../../song/document/document.ts';
+import { mainPartOf } from '../../song/document/parts.ts';
+import { listPlayedBars, type PlayedBar } from '../../song/played/played-bars.ts';
+import { listSongChords } from '../../song/played/song-chords.ts';
+import { differentOrnaments } from '../ornaments/ornament-places.ts';
+import { type ChangeGap, type ChordEntry, createGaps } from '../time/change-gaps.ts';
+
+/** A sounding chord: its share of the song's time (all add up to 1), how often it is entered, and where it comes first. */
+export type ProblemChord = {
+  readonly chord: ChordSymbol;
+  readonly share: number;
+  readonly entries: number;
+  readonly bars: number;
+  readonly section: string;
+};
+
+/** A change between two chords, by their places among the chords. */
+export type ProblemChange = {
+  readonly from: number;
+  readonly to: number;
+  readonly count: number;
+  /** The bar in which it comes first. */
+  readonly bar: number;
+  /**
+   * The least time from the last stroke on the one to the first on the other: by the part's pattern, or strummed in quarters where
+   * it has none; null without a tempo.
+   */
+  readonly gapMs: number | null;
+  readonly isByPattern: boolean;
+  /** Whether the bass is meant to fall here by a step. */
+  readonly hasFallingBass: boolean;
+};
+
+/** A song as the planner sees it. */
+export type SongProblem = {
+  readonly key: Key;
+  readonly chords: readonly ProblemChord[];
+  readonly changes: readonly ProblemChange[];
+  /** The chords in the order in which they are entered, by their places. */
+  readonly sequence: readonly number[];
+  readonly melody: PitchRange | null;
+  /** The words at which the tune is highest, and the semitones a voice should then have to spare above. */
+  readonly highNote: HighNote | null;
+  /** Where the record lies: semitones from it up to the song as it stands, and its cents off concert pitch. */
+  readonly record: { readonly shift: number; readonly cents: number };
+  /** In the song's own pulse. */
+  readonly tempoBpm: number | null;
+  readonly isBareList: boolean;
+  /** What is played beside the chords, each different one once: a setup may lose it. */
+  readonly ornaments: readonly Ornament[];
+};
+
+/** What a chord that the form never plays weighs: it is learned all the same. */
+const UNPLAYED_TICKS = 1;
+
+type Entry = ChordEntry & { readonly chord: number };
+
+/** The problem that a song poses to a part; without chords where it has none. */
+export function toSongProblem(document: SongDocument, part: Part = mainPartOf(document)): SongProblem {
+  const played = listPlayedBars(document);
+  const songChords = listSongChords(document, played);
+  const places = new Map(songChords.map(({ chord }, place) => [formatChordSymbol(chord), place]));
+  const entries = listEntries(played, places);
+  const gapOf = createGaps(document, part, played);
+  const isBareList = isBare(document, entries.length, songChords.length);
+  const ticks = songChords.map((each) => Math.max(UNPLAYED_TICKS, each.ticks));
+  const total = sumOf(ticks, (each) => each);
+  return {
+    key: soundingKeyOf(document).key,
+    chords: songChords.map(({ chord, entries: count, bars }, place) => ({
+      chord,
+      share: itemAt(ticks, place) / total,
+      entries: count,
+      bars,
+      section: entries.find((entry) => entry.chord === place)?.bar.section.name ?? '',
+    })),
+    changes: listChanges(
+      songChords.map(({ chord }) => chord),
+      isBareList ? [...entries, ...entries.slice(0, 1)] : entries,
+      gapOf,
+    ),
+    sequence: entries.map(({ chord }) => chord),
+    melody: document.facts.melodyRange,
+    highNote: document.facts.highNote,
+    record: { shift: document.facts.recordShift, cents: document.facts.recordCents },
+    tempoBpm: document.facts.tempo?.tempoBpm ?? null,
+    isBareList,
+    ornaments: differentOrnaments(part.ornaments),
+  };
+}
+
+/** Every time a chord is entered anew. */
+function listEntries(played: readonly PlayedBar[], places: ReadonlyMap<string, number>): readonly Entry[] {
+  const entries: Entry[] = [];
+  let sounding: number | null = null;
+  for (const [barIndex, bar] of played.entries()) {
+    for (const slot of bar.slots) {
+      const { chord } = slot;
+      const place: number | null = chord === null ? null : (places.get(formatChordSymbol(chord)) ?? null);
+      if (place !== null && place !== sounding) {
+        entries.push({ chord: place, bar, barIndex, slot });
+      }
+      sounding = place ?? sounding;
+    }
+  }
+  return entries;
+}
+
+function isBare({ map }: SongDocument, entries: number, chords: number): boolean {
+  const [section] = map.sections;
+  const isOneLine = map.sections.length === 1 && section?.lines.length === 1 && map.form.length <= 1;
+  return isOneLine && entries === chords && section?.lines.every(({ times, cues }) => times === 1 && cues.length === 0);
+}
+
+function listChanges(
+  chords: readonly ChordSymbol[],
+  row: readonly Entry[],
+  gapOf: (entry: Entry) => ChangeGap,
+): readonly ProblemChange[] {
+  const changes = new Map<string, ProblemChange>();
+  row.slice(1).forEach((entry, index) => {
+    const from = itemAt(row, index).chord;
+    const to = entry.chord;
+    if (from !== to) {
+      const key = `${from} ${to}`;
+      const before = changes.get(key);
+      const gap = gapOf(entry);
+      const least =
+        gap.gapMs !== null && gap.gapMs < (before?.gapMs ?? Number.POSITIVE_INFINITY) ? gap : (before ?? gap);
+      changes.set(key, {
+        from,
+        to,
+        count: (before?.count ?? 0) + 1,
+        bar: before?.bar ?? entry.bar.number,
+        gapMs: least.gapMs,
+        isByPattern: least.isByPattern,
+        hasFallingBass: hasFallingBass(itemAt(chords, from), itemAt(chords, to)),
+      });
+    }
+  });
+  return [...changes.values()];
+}
+
+/** A bass that goes down by one or two semitones, told by a slash on either side (rules S5, S12). */
+function hasFallingBass(from: ChordSymbol, to: ChordSymbol): boolean {
+  const step = toPitchClass(pitchClassOf(bassNoteOf(from)) - pitchClassOf(bassNoteOf(to)));
+  return (step === 1 || step === 2) && (from.bass !== null || to.bass !== null);
+}

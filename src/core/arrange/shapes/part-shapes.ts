@@ -1,0 +1,169 @@
+import { type ChordSymbol, formatChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
+import { isEqual } from '../../kernel/equal.ts';
+import { range, uniqueBy } from '../../kernel/list.ts';
+import { partOfSteps, runSteps, type Steps } from '../../kernel/steps.ts';
+import { AVERAGE_HAND, type Hand } from '../../shapes/hand.ts';
+import { findFingering, type Instrument } from '../../shapes/rank-shapes.ts';
+import { soundsOnly } from '../../shapes/sounding.ts';
+import { chordsOfBars } from '../../song/chart/chart.ts';
+import { writtenBarsOf } from '../../song/chart/pass-lines.ts';
+import { songKeysOf } from '../../song/chart/song-keys.ts';
+import type { Part, SongDocument, StoredShape } from '../../song/document/document.ts';
+import { changePart } from '../../song/document/parts.ts';
+import type { FingerPin } from '../../song/map/apply-chart.ts';
+import { fingeringOf } from '../problem/candidates.ts';
+import { listChordOptions, toSetupPlace } from '../problem/chord-options.ts';
+import type { Planner, Pupils } from '../problem/planner.ts';
+import { PLAIN_QUESTION, type SetupQuestion } from '../problem/setup-question.ts';
+import { toSongProblem } from '../problem/song-problem.ts';
+import { solveSetup } from '../setup/setup-solution.ts';
+
+/** The guitar of a part, as the shape search asks for it. */
+function instrumentOf(part: Part, hand: Hand): Instrument {
+  return { setup: part.setup, ...part.instrument, hand };
+}
+
+/** The shape stored for a shape chord wherever it comes, or null. Pinned and chosen shapes come before accepted ones. */
+export function findStoredShape(part: Part, shapeChord: ChordSymbol): StoredShape | null {
+  const stored = part.shapes.filter(({ chord, slotId }) => slotId === null && isSameChord(chord, shapeChord));
+  return stored.find(({ origin }) => origin !== 'accepted') ?? stored[0] ?? null;
+}
+
+/** The document with a stored shape for every chord of every part, as far as one is found. */
+export function fillShapes(document: SongDocument, planner: Planner): SongDocument {
+  return runSteps(fillShapesInSteps(document, planner));
+}
+
+/** The same, in steps: a chord's shapes are looked for in each. */
+export function* fillShapesInSteps(document: SongDocument, planner: Planner): Steps<SongDocument> {
+  const chords = uniqueBy(chordsOfBars(writtenBarsOf(document)), formatChordSymbol);
+  const parts = document.arrangements.flatMap((arrangement) => arrangement.parts);
+  let filled = document;
+  for (const [index, part] of parts.entries()) {
+    const work = fillPart(document, part, chords, planner);
+    const own = yield* partOfSteps(work, index / parts.length, (index + 1) / parts.length);
+    filled = changePart(filled, part.id, () => own);
+  }
+  return filled;
+}
+
+function* fillPart(
+  document: SongDocument,
+  part: Part,
+  sounding: readonly ChordSymbol[],
+  planner: Planner,
+): Steps<Part> {
+  const { kept, missing } = sortShapes(document, part, sounding);
+  const added = missing.length === 0 ? [] : yield* acceptShapes(document, { ...part, shapes: kept }, missing, planner);
+  return added.length === 0 && kept.length === part.shapes.length ? part : { ...part, shapes: [...kept, ...added] };
+}
+
+/** Whether a part of a document lacks a shape for one of its chords, or holds one that nothing asks for any more. */
+export function needsShapes(document: SongDocument): boolean {
+  const chords = uniqueBy(chordsOfBars(writtenBarsOf(document)), formatChordSymbol);
+  return document.arrangements
+    .flatMap(({ parts }) => parts)
+    .some((part) => {
+      const { kept, missing } = sortShapes(document, part, chords);
+      return missing.length > 0 || kept.length < part.shapes.length;
+    });
+}
+
+/** What a part's shapes come to for the chords of its song: those that stay, and the shape chords without one. */
+function sortShapes(
+  document: SongDocument,
+  part: Part,
+  sounding: readonly ChordSymbol[],
+): { readonly kept: readonly StoredShape[]; readonly missing: readonly ChordSymbol[] } {
+  const { toShapeChord } = songKeysOf(document, part);
+  const wanted = sounding.map(toShapeChord);
+  const kept = part.shapes.filter(
+    (stored) =>
+      stored.origin !== 'accepted' ||
+      (wanted.some((chord) => isSameChord(chord, stored.chord)) &&
+        !isForbidden(stored, part) &&
+        soundsOnly(stored.fingering.shape, stored.chord, part.setup.tuning)),
+  );
+  const missing = wanted.filter(
+    (chord) => !kept.some((stored) => stored.slotId === null && isSameChord(stored.chord, chord)),
+  );
+  return { kept, missing };
+}
+
+/** The shapes of each part, as fillShapes leaves them. */
+export type FilledShapes = readonly { readonly partId: number; readonly shapes: readonly StoredShape[] }[];
+
+/** The filled shapes of a document, part by part. */
+export function listShapes(document: SongDocument): FilledShapes {
+  const parts = document.arrangements.flatMap((arrangement) => arrangement.parts);
+  return parts.map(({ id, shapes }) => ({ partId: id, shapes }));
+}
+
+/** A document with shapes that were found for it elsewhere. */
+export function withShapes(document: SongDocument, filled: FilledShapes): SongDocument {
+  return filled.reduce(
+    (current, { partId, shapes }) => changePart(current, partId, (part) => ({ ...part, shapes })),
+    document,
+  );
+}
+
+/** Whether a stored shape was ruled out since; one that was pinned or chosen by hand stays all the same. */
+function isForbidden({ chord, fingering }: StoredShape, { wishes }: Part): boolean {
+  return wishes.forbidden.some((rule) => isSameChord(rule.chord, chord) && isEqual(rule.shape, fingering.shape));
+}
+
+/** The shapes that suit the song best where the part stands, for chords without one; those it has stay as they are. */
+function* acceptShapes(
+  document: SongDocument,
+  part: Part,
+  missing: readonly ChordSymbol[],
+  planner: Planner,
+): Steps<readonly StoredShape[]> {
+  const problem = toSongProblem(document, part);
+  const question = questionOf(part, planner);
+  const place = toSetupPlace(problem.key, part.setup, 0);
+  for (const [index, { chord }] of problem.chords.entries()) {
+    // The memory keeps what is found here for the solution.
+    listChordOptions(chord, problem.key, place, { question, memory: planner.memory });
+    yield { share: index / problem.chords.length };
+  }
+  const solution =
+    solveSetup(problem, place, question, planner.memory) ??
+    solveSetup(problem, place, { ...question, pins: [] }, planner.memory);
+  return missing.flatMap((chord): readonly StoredShape[] => {
+    const solved = solution?.chords.find(({ shapeChord }) => isSameChord(shapeChord, chord))?.candidate ?? null;
+    return solved === null ? [] : [{ chord, slotId: null, fingering: fingeringOf(solved), origin: 'accepted' }];
+  });
+}
+
+/** A key that is free without a singer stays near the record's (common practice: a step or so); a voice may need any. */
+const NEAR_KEYS = range(-3, 4);
+const ALL_KEYS = range(-5, 7);
+
+/** What is asked of the planner for a part as it stands: its guitar, the shapes it holds, and its wishes. */
+export function questionOf(part: Part, { hand, known }: Pupils): SetupQuestion {
+  const everywhere = part.shapes.filter(({ slotId }) => slotId === null);
+  const { isKeyFree, singer, pins, forbidden } = part.wishes;
+  return {
+    ...PLAIN_QUESTION,
+    tunings: [part.setup.tuning],
+    keyShifts: !isKeyFree ? PLAIN_QUESTION.keyShifts : singer === null ? NEAR_KEYS : ALL_KEYS,
+    singer: singer?.range ?? null,
+    known,
+    pins,
+    forbiddenShapes: forbidden,
+    guitar: { ...part.instrument, hand },
+    pinnedShapes: [
+      ...everywhere
+        .filter(({ origin }) => origin !== 'accepted')
+        .map(({ chord, fingering }) => ({ chord, fingering, onlyAt: null })),
+      ...everywhere.map(({ chord, fingering }) => ({ chord, fingering, onlyAt: part.setup })),
+    ],
+  };
+}
+
+/** Gives a pin of the text chart its easiest fingers; null where no hand can hold the shape. */
+export const fingerPin: FingerPin = (pin, part) => {
+  const fingering = findFingering(pin.shape, instrumentOf(part, AVERAGE_HAND));
+  return fingering === null ? null : { chord: pin.chord, slotId: null, fingering, origin: 'pinned' };
+};

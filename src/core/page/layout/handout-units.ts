@@ -1,0 +1,150 @@
+/* A handout cut into the pieces that stay whole on paper: its head and figures across the page, then its sections and lists. */
+import { type Block, type Layout, layText, wrapText } from '../drawing/block.ts';
+import { lineMark, type Mark, type TextStyle, textMark } from '../drawing/drawing.ts';
+import { flowFigures, styled } from '../drawing/figure.ts';
+import type { HandoutBlock } from '../handout/handout-blocks.ts';
+import type { Handout } from '../handout/handout-content.ts';
+import { layLine } from './handout-line.ts';
+import { heightOf } from './page-breaks.ts';
+
+/** Blocks that belong together, with the name to go on under where they have to be torn. */
+export type Unit = { readonly name: string; readonly blocks: readonly Block[]; readonly heightMm: number };
+
+const CHORDS = { isNamed: true } as const;
+const PATTERNS = { share: 1, isNamed: false } as const;
+/** Fret numbers of tablature at this share are as large as the figures in chord boxes. */
+const ORNAMENTS = { share: 0.92, isNamed: false } as const;
+
+/** What stands across the top of the first page: title, setup, chords, patterns, form. `share` is how large the chords are drawn. */
+export function layTop(handout: Handout, layout: Layout, share: number): readonly Block[] {
+  const chords = styled(handout.chords, { ...CHORDS, share });
+  const patterns = styled(handout.patterns, PATTERNS);
+  const apart = [...flowFigures(chords, layout), ...flowFigures(patterns, layout)];
+  // Where it takes less room, patterns go on in the row of the last chords.
+  const together = flowFigures([...chords, ...patterns], layout);
+  return [
+    layHead(handout, layout),
+    ...(heightOf(together) < heightOf(apart) ? together : apart),
+    ...layText(handout.form, { tone: 'quiet' }, layout),
+  ];
+}
+
+/** What follows in columns. */
+export function layBody(handout: Handout, layout: Layout): readonly Unit[] {
+  const { ornaments, words, showsWords, drills, cautions } = handout;
+  return [
+    ...handout.blocks.map((block) => toUnit(block.name, laySection(block, layout))),
+    ...listUnit('Ornaments', flowFigures(styled(ornaments, ORNAMENTS), layout), layout),
+    ...listUnit(
+      'How to hold them',
+      (showsWords ? words : []).flatMap(({ name, text }) => layText(`${name}: ${text}`, {}, layout)),
+      layout,
+    ),
+    ...listUnit(
+      'Drill first',
+      drills.flatMap((drill) => layText(drill, {}, layout)),
+      layout,
+    ),
+    ...cautions.map((caution) =>
+      toUnit('', [spaceMm(1.2 * layout.scale), ...layText(caution, { tone: 'quiet' }, layout)]),
+    ),
+  ];
+}
+
+function toUnit(name: string, blocks: readonly Block[]): Unit {
+  return { name, blocks, heightMm: heightOf(blocks) };
+}
+
+function listUnit(name: string, blocks: readonly Block[], layout: Layout): readonly Unit[] {
+  return blocks.length === 0 ? [] : [toUnit(name, [layHeading(name, '', '', layout), ...blocks])];
+}
+
+function spaceMm(heightMm: number): Block {
+  return { heightMm, marks: [], keepsNext: true };
+}
+
+/** Title and credit, the setup in sentences, and a rule under them. */
+function layHead(handout: Handout, { widthMm, scale, bodyMm, measure, gap }: Layout): Block {
+  const marks: Mark[] = [];
+  let y = 0;
+  const add = (text: string, sizeMm: number, style: TextStyle): void => {
+    const widthOf = (words: string): number => measure(words, sizeMm, style.face ?? 'text', style.isBold ?? false);
+    for (const line of wrapText(text, widthMm, widthOf)) {
+      y += sizeMm * 1.3;
+      marks.push(textMark(line, [0, y], sizeMm, style));
+    }
+  };
+  const titleMm = 7.2 * scale;
+  const isShort = measure(handout.title, titleMm, 'name', true) <= widthMm * 1.5;
+  add(handout.title, isShort ? titleMm : 4.8 * scale, { face: 'name', isBold: true });
+  const last = marks.at(-1);
+  const titleEnds = last?.kind === 'text' ? measure(last.text, last.sizeMm, 'name', true) + 4 * scale : 0;
+  if (handout.credit !== '' && titleEnds + measure(handout.credit, bodyMm, 'text', false) <= widthMm) {
+    marks.push(textMark(handout.credit, [titleEnds, y], bodyMm, { tone: 'quiet' }));
+  } else if (handout.credit !== '') {
+    add(handout.credit, bodyMm, { tone: 'quiet' });
+  }
+  y += 1.2 * scale;
+  add(handout.setup.join(' '), bodyMm * 1.06, {});
+  y += 2 * scale;
+  marks.push(lineMark([0, y], [widthMm, y], 0.25, 'quiet'));
+  return { heightMm: y + 2.4 * scale * gap, marks, keepsNext: true };
+}
+
+function laySection(block: HandoutBlock, layout: Layout): readonly Block[] {
+  const heading = layHeading(block.name, block.remark, block.rightHand, layout);
+  return [heading, ...block.lines.map((line) => layLine(line, layout))];
+}
+
+const NAME_MM = 4.8;
+
+/** The heading of a section: its name, and beside or under it what is to be remarked and which pattern is played. */
+function layHeading(
+  name: string,
+  remark: string,
+  hand: string,
+  { widthMm, scale, bodyMm, measure, gap }: Layout,
+): Block {
+  const nameMm = NAME_MM * scale;
+  const y = nameMm * 0.95 + 2.4 * scale * gap;
+  const marks: Mark[] = [textMark(name, [0, y], nameMm, { face: 'name', isBold: true })];
+  const room = { x: measure(name, nameMm, 'name', true) + 2.5 * scale };
+  let below = y;
+  const texts = [
+    { text: remark, style: { tone: 'quiet' } as const, isBold: false },
+    { text: hand, style: { isBold: true } as const, isBold: true },
+  ].filter(({ text }) => text !== '');
+  for (const { text, style, isBold } of texts) {
+    const width = measure(text, bodyMm, 'text', isBold);
+    if (below === y && room.x + width <= widthMm) {
+      marks.push(textMark(text, [room.x, y], bodyMm, style));
+      room.x += width + 3.5 * scale;
+    } else {
+      for (const row of wrapText(text, widthMm, (words) => measure(words, bodyMm, 'text', isBold))) {
+        below += bodyMm * 1.26;
+        marks.push(textMark(row, [0, below], bodyMm, style));
+      }
+    }
+  }
+  return { heightMm: below + 1.3 * scale, marks, keepsNext: true };
+}
+
+/** A unit that is higher than a column cut between its lines; what goes on says so. */
+export function cutUnit(unit: Unit, heightMm: number, layout: Layout): readonly Unit[] {
+  if (unit.heightMm <= heightMm) {
+    return [unit];
+  }
+  const again = unit.name === '' ? null : layHeading(unit.name, 'goes on', '', layout);
+  const pieces: Block[][] = [[]];
+  let used = 0;
+  unit.blocks.forEach((block, index) => {
+    const next = block.keepsNext ? (unit.blocks[index + 1]?.heightMm ?? 0) : 0;
+    if (used + block.heightMm + next > heightMm && used > 0) {
+      pieces.push(again === null ? [] : [again]);
+      used = again?.heightMm ?? 0;
+    }
+    pieces.at(-1)?.push(block);
+    used += block.heightMm;
+  });
+  return pieces.map((blocks) => toUnit(unit.name, blocks));
+}

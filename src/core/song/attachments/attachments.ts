@@ -1,0 +1,98 @@
+import { writtenBarsOf } from '../chart/pass-lines.ts';
+import type {
+  Ornament,
+  Part,
+  PassEdit,
+  PatternAssignment,
+  Slot,
+  SongDocument,
+  StoredShape,
+} from '../document/document.ts';
+import { changePart } from '../document/parts.ts';
+
+/** Something that lost its place: it was tied to a slot, a bar or a line which the song no longer has. */
+export type LostAttachment =
+  | { readonly kind: 'syllable'; readonly text: string }
+  | { readonly kind: 'shape'; readonly stored: StoredShape }
+  | { readonly kind: 'ornament'; readonly ornament: Ornament }
+  | { readonly kind: 'pattern'; readonly assignment: PatternAssignment }
+  /** In what a pass differed from its section. */
+  | { readonly kind: 'pass-edit'; readonly edit: PassEdit };
+
+/** A document after a change, and what lost its place in it. */
+export type Detached = { readonly document: SongDocument; readonly lost: readonly LostAttachment[] };
+
+/** All slots of a document, those of differing passes included. */
+function slotsOf(document: SongDocument): readonly Slot[] {
+  return writtenBarsOf(document).flatMap(({ slots }) => slots);
+}
+
+/** The ids of all slots. */
+export function slotIdsOf(document: SongDocument): ReadonlySet<number> {
+  return new Set(slotsOf(document).map(({ id }) => id));
+}
+
+/** The ids of everything that a right-hand pattern can be kept for. */
+export function targetIdsOf(document: SongDocument): ReadonlySet<number> {
+  const { sections, form } = document.map;
+  const inserted = form.flatMap(({ edits }) =>
+    edits.flatMap((edit) => (edit.kind === 'insert-line' ? [edit.line] : [])),
+  );
+  const lines = [...sections.flatMap((section) => section.lines), ...inserted];
+  return new Set([...sections, ...lines, ...form, ...writtenBarsOf(document)].map(({ id }) => id));
+}
+
+/** What is gone from a document: slots, and targets of patterns. */
+type Gone = {
+  readonly isSlotGone: (slotId: number | null) => boolean;
+  readonly isTargetGone: (targetId: number | null) => boolean;
+};
+
+function goneFrom(document: SongDocument): Gone {
+  const slots = slotIdsOf(document);
+  const targets = targetIdsOf(document);
+  return {
+    isSlotGone: (slotId) => slotId !== null && !slots.has(slotId),
+    isTargetGone: (targetId) => targetId !== null && !targets.has(targetId),
+  };
+}
+
+/**
+ * What was tied to places that are gone: syllables went with them, the rest is taken off its part. Edits of levels stay, to be
+ * flagged.
+ */
+export function detach(before: SongDocument, after: SongDocument): Detached {
+  const gone = goneFrom(after);
+  const syllables = slotsOf(before).flatMap(({ id, cue }): readonly LostAttachment[] =>
+    cue !== null && gone.isSlotGone(id) ? [{ kind: 'syllable', text: cue }] : [],
+  );
+  const parts = after.arrangements.flatMap((arrangement) => arrangement.parts);
+  const attached = parts.flatMap((part) => attachedTo(part, gone));
+  const document =
+    attached.length === 0
+      ? after
+      : parts.reduce((current, { id }) => changePart(current, id, withoutGone(gone)), after);
+  return { document, lost: [...syllables, ...attached] };
+}
+
+function attachedTo({ shapes, ornaments, patterns }: Part, gone: Gone): readonly LostAttachment[] {
+  const { isSlotGone, isTargetGone } = gone;
+  return [
+    ...shapes.filter(({ slotId }) => isSlotGone(slotId)).map((stored) => ({ kind: 'shape' as const, stored })),
+    ...ornaments
+      .filter(({ barId }) => isTargetGone(barId))
+      .map((ornament) => ({ kind: 'ornament' as const, ornament })),
+    ...patterns
+      .filter(({ targetId }) => isTargetGone(targetId))
+      .map((assignment) => ({ kind: 'pattern' as const, assignment })),
+  ];
+}
+
+function withoutGone({ isSlotGone, isTargetGone }: Gone): (part: Part) => Part {
+  return (part) => ({
+    ...part,
+    shapes: part.shapes.filter(({ slotId }) => !isSlotGone(slotId)),
+    ornaments: part.ornaments.filter(({ barId }) => !isTargetGone(barId)),
+    patterns: part.patterns.filter(({ targetId }) => !isTargetGone(targetId)),
+  });
+}

@@ -1,0 +1,151 @@
+/* Ornaments of a part: what may be written at all, and putting them into bars and taking them out. */
+import { uniqueBy } from '../../kernel/list.ts';
+import { err, ok, type Result } from '../../kernel/result.ts';
+import { barTicks } from '../../rhythm/metre.ts';
+import { writtenBarsOf } from '../chart/pass-lines.ts';
+import type { Ornament, OrnamentNote, Part, SongDocument } from '../document/document.ts';
+import { changePart, findPart } from '../document/parts.ts';
+import type { Detached } from './attachments.ts';
+
+/** Most notes of an ornament. */
+export const ORNAMENT_NOTES = 64;
+
+/** Writes an ornament into some bars, in the place of those named; frets are from the capo as it stands. */
+export type PutOrnaments = {
+  readonly kind: 'put-ornaments';
+  readonly partId: number;
+  readonly replaces: readonly number[];
+  readonly barIds: readonly number[];
+  readonly ornament: Pick<Ornament, 'kind' | 'level' | 'notes'>;
+};
+
+/** Takes ornaments away. */
+export type RemoveOrnaments = {
+  readonly kind: 'remove-ornaments';
+  readonly partId: number;
+  readonly ornamentIds: readonly number[];
+};
+
+/** Why notes are no ornament of their kind. */
+export type OrnamentFault =
+  | { readonly kind: 'no-notes' }
+  | { readonly kind: 'too-many-notes'; readonly most: number }
+  | { readonly kind: 'no-such-string'; readonly stringNumber: number; readonly strings: number }
+  | { readonly kind: 'past-highest-fret'; readonly fret: number; readonly highest: number }
+  | { readonly kind: 'past-the-bar' }
+  | { readonly kind: 'twice-on-a-string'; readonly stringNumber: number }
+  | { readonly kind: 'not-on-one-string' }
+  | { readonly kind: 'not-rising' }
+  | { readonly kind: 'not-falling' }
+  | { readonly kind: 'slide-from-open' };
+
+/** Why an ornament cannot be put or taken. */
+export type OrnamentError =
+  | { readonly kind: 'no-such-part'; readonly partId: number }
+  | { readonly kind: 'no-such-place' }
+  | { readonly kind: 'bad-ornament'; readonly fault: OrnamentFault };
+
+/** What the open strings of a part sound behind its capo, lowest string first. */
+export function openMidiOf({ setup }: Pick<Part, 'setup'>): readonly number[] {
+  return setup.tuning.openMidi.map((midi) => midi + setup.capoFret);
+}
+
+/** Carries out the writing of an ornament. */
+export function putOrnaments(document: SongDocument, command: PutOrnaments): Result<Detached, OrnamentError> {
+  const { partId, replaces, barIds, ornament } = command;
+  const part = findPart(document, partId);
+  if (part === null) {
+    return err({ kind: 'no-such-part', partId });
+  }
+  const bars = new Set(writtenBarsOf(document).map(({ id }) => id));
+  if (barIds.length === 0 || barIds.some((id) => !bars.has(id))) {
+    return err({ kind: 'no-such-place' });
+  }
+  const fault = findOrnamentFault(ornament, part, longestBarTicks(document));
+  if (fault !== null) {
+    return err({ kind: 'bad-ornament', fault });
+  }
+  const written = uniqueBy(barIds, String).map(
+    (barId, index): Ornament => ({ ...ornament, id: document.nextId + index, barId, openMidi: openMidiOf(part) }),
+  );
+  const changed = changePart(document, partId, (each) => ({
+    ...each,
+    ornaments: [...each.ornaments.filter(({ id }) => !replaces.includes(id)), ...written],
+  }));
+  return ok({ document: { ...changed, nextId: document.nextId + written.length }, lost: [] });
+}
+
+/** The longest bar there may be: a bar that says `same` takes its length from the one before, wherever that is. */
+function longestBarTicks(document: SongDocument): number {
+  return Math.max(
+    barTicks(document.facts.metre),
+    ...writtenBarsOf(document).map(({ metre }) => (metre === null ? 0 : barTicks(metre))),
+  );
+}
+
+/** Carries out the taking away of ornaments. */
+export function removeOrnaments(document: SongDocument, command: RemoveOrnaments): Result<Detached, OrnamentError> {
+  const { partId, ornamentIds } = command;
+  if (findPart(document, partId) === null) {
+    return err({ kind: 'no-such-part', partId });
+  }
+  const next = changePart(document, partId, (part) => {
+    const ornaments = part.ornaments.filter(({ id }) => !ornamentIds.includes(id));
+    return ornaments.length === part.ornaments.length ? part : { ...part, ornaments };
+  });
+  return ok({ document: next, lost: [] });
+}
+
+/** What is wrong with the notes of an ornament on a part's guitar, in a bar of so many ticks; null for a sound one. */
+export function findOrnamentFault(
+  { kind, notes }: Pick<Ornament, 'kind' | 'notes'>,
+  part: Pick<Part, 'setup' | 'instrument'>,
+  lengthTicks: number,
+): OrnamentFault | null {
+  const strings = part.setup.tuning.openMidi.length;
+  const highest = part.instrument.highestNeckFret - part.setup.capoFret;
+  if (notes.length === 0 || notes.length > ORNAMENT_NOTES) {
+    return notes.length === 0 ? { kind: 'no-notes' } : { kind: 'too-many-notes', most: ORNAMENT_NOTES };
+  }
+  const off = notes.find(({ stringNumber }) => stringNumber < 1 || stringNumber > strings);
+  const far = notes.find(({ fret }) => fret > highest);
+  if (off !== undefined || far !== undefined) {
+    return off !== undefined
+      ? { kind: 'no-such-string', stringNumber: off.stringNumber, strings }
+      : { kind: 'past-highest-fret', fret: far?.fret ?? 0, highest };
+  }
+  if (notes.some((note) => note.startTick + note.lengthTicks > lengthTicks)) {
+    return { kind: 'past-the-bar' };
+  }
+  const twice = notes.find((note, index) =>
+    notes.some(
+      (other, at) => at < index && other.startTick === note.startTick && other.stringNumber === note.stringNumber,
+    ),
+  );
+  return twice === undefined ? slurFault(kind, notes) : { kind: 'twice-on-a-string', stringNumber: twice.stringNumber };
+}
+
+/** Whether a kind is played on one string by the left hand alone after its first note. */
+export function isSlur(kind: Ornament['kind']): boolean {
+  return kind === 'hammer-on' || kind === 'pull-off' || kind === 'slide';
+}
+
+/** A hammer-on goes up, a pull-off down, a slide from one stopped note to another, each on one string (common practice). */
+function slurFault(kind: Ornament['kind'], notes: readonly OrnamentNote[]): OrnamentFault | null {
+  if (!isSlur(kind)) {
+    return null;
+  }
+  const isOnOneString = uniqueBy(notes, ({ stringNumber }) => String(stringNumber)).length === 1;
+  if (notes.length < 2 || !isOnOneString) {
+    return { kind: 'not-on-one-string' };
+  }
+  const frets = [...notes].sort((a, b) => a.startTick - b.startTick).map(({ fret }) => fret);
+  const steps = frets.slice(1).map((fret, index) => fret - (frets[index] ?? 0));
+  if (kind === 'hammer-on' && steps.some((step) => step <= 0)) {
+    return { kind: 'not-rising' };
+  }
+  if (kind === 'pull-off' && steps.some((step) => step >= 0)) {
+    return { kind: 'not-falling' };
+  }
+  return kind === 'slide' && (frets.includes(0) || steps.includes(0)) ? { kind: 'slide-from-open' } : null;
+}

@@ -1,0 +1,99 @@
+/*
+ * The text chart as a value: the song without ids, in the names its writer chose.
+ *
+ * It lies between text and document. Reading and writing text (core/formats) knows no ids; lining up with the document
+ * (apply-chart) knows no text. A line whose text could not be read has no bars: applying it keeps the document's line.
+ */
+import type { Tuning } from '../../fretboard/tuning.ts';
+import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
+import type { Shape } from '../../shapes/shape.ts';
+import type { Bar, ChartChords, Ending, Facts, Line, Section, Slot } from '../document/document.ts';
+
+/** A slot without id; syllables under changes are not shown in a chart. */
+export type ChartSlot = Omit<Slot, 'id' | 'cue'>;
+/** A bar without ids. */
+export type ChartBar = Omit<Bar, 'id' | 'slots'> & { readonly slots: readonly ChartSlot[] };
+/** An ending without ids. */
+export type ChartEnding = Omit<Ending, 'id' | 'bars'> & { readonly bars: readonly ChartBar[] };
+/** A line without ids; without bars it stands for text that could not be read. */
+export type ChartLine = Omit<Line, 'id' | 'bars' | 'endings'> & {
+  readonly bars: readonly ChartBar[];
+  readonly endings: readonly ChartEnding[];
+};
+/** A section without ids. */
+export type ChartSection = Omit<Section, 'id' | 'lines'> & { readonly lines: readonly ChartLine[] };
+/** The lines of one pass that differs, as played; `time` counts the passes of its section from 1. */
+export type ChartPass = { readonly name: string; readonly time: number; readonly lines: readonly ChartLine[] };
+/** A shape the writer insists on, for a chord named as the hand plays it. */
+export type ChartPin = { readonly chord: ChordSymbol; readonly shape: Shape };
+
+/** What stands above the bars. `title` is null when the chart has none. */
+export type ChartHeaders = Pick<
+  Facts,
+  'credit' | 'key' | 'tempo' | 'metre' | 'feel' | 'melodyRange' | 'recordSeconds'
+> & {
+  readonly title: string | null;
+  readonly tuning: Tuning;
+  readonly capoFret: number;
+  readonly chords: ChartChords;
+  readonly pins: readonly ChartPin[];
+};
+
+/** The names a header line may begin with; pins stand for all lines such as `G = 320033`. */
+export type HeaderName =
+  | 'title'
+  | 'credit'
+  | 'key'
+  | 'tempo'
+  | 'metre'
+  | 'feel'
+  | 'tuning'
+  | 'capo'
+  | 'chords'
+  | 'range'
+  | 'length'
+  | 'form'
+  | 'pins';
+
+/** A whole chart. `form` names the section of each pass in playing order. */
+export type Chart = {
+  readonly headers: ChartHeaders;
+  readonly sections: readonly ChartSection[];
+  readonly passes: readonly ChartPass[];
+  readonly form: readonly string[];
+};
+
+/** All chords of some bars, in order. */
+export function chordsOfBars(bars: readonly { readonly slots: readonly ChartSlot[] }[]): readonly ChordSymbol[] {
+  return bars.flatMap((bar) => bar.slots.flatMap((slot) => (slot.chord === null ? [] : [slot.chord])));
+}
+
+/** All bars of a chart's or a document's lines, endings after the bars they close. */
+export function barsOfLines<B>(
+  lines: readonly { readonly bars: readonly B[]; readonly endings: readonly { readonly bars: readonly B[] }[] }[],
+): readonly B[] {
+  return lines.flatMap((line) => [...line.bars, ...line.endings.flatMap((ending) => ending.bars)]);
+}
+
+/** All bars written in a chart, those of differing passes last. */
+export function barsOfChart(chart: Pick<Chart, 'sections' | 'passes'>): readonly ChartBar[] {
+  return [...chart.sections, ...chart.passes].flatMap((block) => barsOfLines(block.lines));
+}
+
+/** The chart with every chord of its bars renamed; pins keep their names. */
+export function mapChords(chart: Chart, rename: (chord: ChordSymbol) => ChordSymbol): Chart {
+  const renameBar = (bar: ChartBar): ChartBar => ({
+    ...bar,
+    slots: bar.slots.map((slot) => ({ ...slot, chord: slot.chord === null ? null : rename(slot.chord) })),
+  });
+  const renameLine = (line: ChartLine): ChartLine => ({
+    ...line,
+    bars: line.bars.map(renameBar),
+    endings: line.endings.map((ending) => ({ ...ending, bars: ending.bars.map(renameBar) })),
+  });
+  return {
+    ...chart,
+    sections: chart.sections.map((section) => ({ ...section, lines: section.lines.map(renameLine) })),
+    passes: chart.passes.map((pass) => ({ ...pass, lines: pass.lines.map(renameLine) })),
+  };
+}

@@ -1,0 +1,29 @@
+import { QUARTER_TICKS } from '../../rhythm/metre.ts';
+import type { ChartBar, ChartSlot } from './chart.ts';
+
+/** Ticks by which a change comes early: not, an eighth note, a sixteenth. */
+export const PUSH_STEPS: readonly number[] = [0, QUARTER_TICKS / 2, QUARTER_TICKS / 4];
+
+/** What can be marked on a chord: that it comes early, rings after one strum, or is hit and cut. */
+export type SlotMark = 'early' | 'ring' | 'cut';
+
+/** A bar with the next state of a mark on one of its chords: on and off; early goes from an eighth to a sixteenth first. */
+export function turnMark(bar: ChartBar, index: number, mark: SlotMark): ChartBar {
+  return { ...bar, slots: bar.slots.map((slot, at) => (at === index ? turned(slot, mark) : slot)) };
+}
+
+function turned(slot: ChartSlot, mark: SlotMark): ChartSlot {
+  if (slot.chord === null) {
+    return slot;
+  }
+  switch (mark) {
+    case 'early': {
+      const step = PUSH_STEPS.indexOf(slot.pushTicks);
+      return { ...slot, pushTicks: PUSH_STEPS[(step + 1) % PUSH_STEPS.length] ?? 0 };
+    }
+    case 'ring':
+      return { ...slot, hold: !slot.hold, stop: null };
+    case 'cut':
+      return { ...slot, hold: false, stop: slot.stop === null ? { beat: null } : null };
+  }
+}

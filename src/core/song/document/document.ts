@@ -1,0 +1,229 @@
+import type { Setup } from '../../fretboard/capo.ts';
+import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
+import type { Key } from '../../harmony/key.ts';
+import type { PitchRange } from '../../pitch/midi.ts';
+import type { Metre } from '../../rhythm/metre.ts';
+import type { Pattern } from '../../rhythm/pattern.ts';
+import type { Tempo } from '../../rhythm/tempo.ts';
+import type { Fingering } from '../../shapes/shape.ts';
+import type { Wishes } from './wishes.ts';
+
+/** The current version of the saved form. A change of meaning raises it and adds an upgrade. */
+export const FORMAT_VERSION = 5;
+
+/** One song with everything that is saved about it. The map is in sounding chords. */
+export type SongDocument = {
+  readonly formatVersion: typeof FORMAT_VERSION;
+  /** The next id to give out; sections, endings, lines, bars, slots, passes, arrangements and parts share one row of ids. */
+  readonly nextId: number;
+  readonly facts: Facts;
+  readonly map: SongMap;
+  /** At least one. */
+  readonly arrangements: readonly Arrangement[];
+  /** Which names the text chart shows, and its raw text while that has errors (else null). */
+  readonly chart: { readonly chords: ChartChords; readonly draftText: string | null };
+};
+
+/** The names a text chart is written in: what sounds, or what the hand plays behind the capo. */
+export type ChartChords = 'sounding' | 'shapes';
+
+/** What is known of the song as heard. */
+export type Facts = {
+  readonly title: string;
+  readonly credit: string;
+  /** The sounding key; null while it is to be found from the chords. */
+  readonly key: Key | null;
+  readonly tempo: Tempo | null;
+  readonly metre: Metre;
+  readonly feel: string;
+  readonly melodyRange: PitchRange | null;
+  /** Length of the record in whole seconds. */
+  readonly recordSeconds: number | null;
+  /** By how many semitones the song as it stands lies above the record, -11 to 11. */
+  readonly recordShift: number;
+  /** How far the record is off concert pitch, in cents; positive is sharp (rule K11). */
+  readonly recordCents: number;
+  /** The words at which the highest note is sung, and how often it comes (rule K10). */
+  readonly highNote: HighNote | null;
+  readonly notes: string;
+  /** Drawers of the library in which the song lies. */
+  readonly tags: readonly string[];
+};
+
+/** Where the tune is highest: the words there, and how often it comes. */
+export type HighNote = { readonly cue: string; readonly comes: (typeof HIGH_NOTE_COMES)[number] };
+
+/** How often the highest note of a tune comes. */
+export const HIGH_NOTE_COMES = ['once', 'a few times', 'often'] as const;
+
+/** Sections as written, and the order in which they are played. */
+export type SongMap = { readonly sections: readonly Section[]; readonly form: readonly Pass[] };
+
+/** A verse, chorus, bridge … with a name that is unique in the song. `times` plays the whole section again. */
+export type Section = {
+  readonly id: number;
+  readonly name: string;
+  readonly times: number;
+  readonly note: string;
+  readonly lines: readonly Line[];
+};
+
+/** A phrase of bars, played `times` rounds; an ending follows the bars in the rounds it names. */
+export type Line = {
+  readonly id: number;
+  readonly bars: readonly Bar[];
+  readonly times: number;
+  readonly endings: readonly Ending[];
+  /** One text a round, in order; fewer than `times` leaves the rest without. */
+  readonly cues: readonly string[];
+  readonly note: string;
+};
+
+/** Bars that close some rounds of a line; rounds count from 1. */
+export type Ending = { readonly id: number; readonly rounds: readonly number[]; readonly bars: readonly Bar[] };
+
+/** One bar. `metre` only where it differs; `key` and `tempo` hold from this bar on; `same` repeats the bar before. */
+export type Bar = {
+  readonly id: number;
+  readonly metre: Metre | null;
+  readonly key: Key | null;
+  readonly tempo: Tempo | null;
+  /** Beats of a pick-up bar, which is shorter than its metre; null for a whole bar. */
+  readonly pickupBeats: number | null;
+  readonly same: boolean;
+  /** Empty when `same`; else the slots fill the bar, starting on whole or half beats. */
+  readonly slots: readonly Slot[];
+};
+
+/** One chord's time in a bar. */
+export type Slot = {
+  readonly id: number;
+  /** Null: no chord is played. */
+  readonly chord: ChordSymbol | null;
+  readonly ticks: number;
+  /** By how much the change comes early, in ticks: none, an eighth note, or a sixteenth. */
+  readonly pushTicks: number;
+  /** One strum that rings. */
+  readonly hold: boolean;
+  /** A hit that is cut: at the slot's own start when `beat` is null, else at that beat of the bar (from 1). */
+  readonly stop: { readonly beat: number | null } | null;
+  /** The syllable under the change. */
+  readonly cue: string | null;
+};
+
+/** One playing of a section, with what differs from it. One that is left out for a lesson stays in its place unplayed (rule M12). */
+export type Pass = {
+  readonly id: number;
+  readonly sectionId: number;
+  readonly isLeftOut: boolean;
+  readonly edits: readonly PassEdit[];
+};
+
+/** One way in which a pass differs from its section; ids are the section's own. */
+export type PassEdit =
+  | { readonly kind: 'replace-bar'; readonly barId: number; readonly bar: Bar }
+  | { readonly kind: 'leave-out-bar'; readonly barId: number }
+  | { readonly kind: 'insert-bars'; readonly afterBarId: number; readonly bars: readonly Bar[] }
+  | { readonly kind: 'leave-out-line'; readonly lineId: number }
+  | { readonly kind: 'insert-line'; readonly afterLineId: number | null; readonly line: Line }
+  | { readonly kind: 'sing-again'; readonly lineId: number; readonly afterLineId: number }
+  | { readonly kind: 'set-rounds'; readonly lineId: number; readonly times: number; readonly note: string }
+  | { readonly kind: 'set-cues'; readonly lineId: number; readonly cues: readonly string[] };
+
+/** One way to teach the song. */
+export type Arrangement = { readonly id: number; readonly name: string; readonly parts: readonly Part[] };
+
+/** One guitar: its setup, its instrument, the shapes it holds, and what its right hand and its ornaments do. */
+export type Part = {
+  readonly id: number;
+  readonly name: string;
+  readonly setup: Setup;
+  readonly instrument: { readonly scaleLengthMm: number; readonly highestNeckFret: number };
+  readonly wishes: Wishes;
+  readonly shapes: readonly StoredShape[];
+  readonly patterns: readonly PatternAssignment[];
+  readonly ornaments: readonly Ornament[];
+  readonly levelEdits: readonly LevelEdit[];
+  readonly firstLevel: FirstLevel;
+};
+
+/** What the first level plays, as the teacher chooses: bass notes, or whole triads on three strings. */
+export const FIRST_LEVELS = ['triads', 'bass'] as const;
+
+/** One of them. */
+export type FirstLevel = (typeof FIRST_LEVELS)[number];
+
+/** The shape kept for a shape chord (as named behind the capo), and how it came to be kept. */
+export type StoredShape = {
+  readonly chord: ChordSymbol;
+  /** The one slot it is kept for; null: wherever the chord comes. */
+  readonly slotId: number | null;
+  readonly fingering: Fingering;
+  readonly origin: 'accepted' | 'chosen' | 'pinned';
+};
+
+/** A right-hand pattern as it is kept with a song, so that it travels with it; cells are text (rhythm/pattern.ts). */
+export type StoredPattern = Pick<Pattern, 'name' | 'metre' | 'bars' | 'swing'> & { readonly cells: string };
+
+/** How loud the right hand is. */
+export const DYNAMICS = ['soft', 'medium', 'loud'] as const;
+
+/**
+ * What the right hand does in a section, a line, a pass or a bar (by id), or in the whole song (null); the nearest one wins. A
+ * null says nothing here: it is left to what lies further out.
+ */
+export type PatternAssignment = {
+  readonly targetId: number | null;
+  readonly pattern: StoredPattern | null;
+  readonly dynamics: (typeof DYNAMICS)[number] | null;
+  readonly isMuted: boolean | null;
+};
+
+/** A level of difficulty of an arrangement, 1 the easiest. */
+export type Level = 1 | 2 | 3 | 4 | 5;
+
+/** Everything that is played beside the chords. */
+export const ORNAMENT_KINDS = ['hammer-on', 'pull-off', 'slide', 'added-finger', 'bass-walk', 'riff'] as const;
+
+/** One of them. */
+export type OrnamentKind = (typeof ORNAMENT_KINDS)[number];
+
+/** A note on a string, counted from 1 = thinnest, at a fret from the capo; ticks from the bar line. */
+export type OrnamentNote = {
+  readonly stringNumber: number;
+  readonly fret: number;
+  readonly startTick: number;
+  readonly lengthTicks: number;
+};
+
+/**
+ * What is played beside the chords of a bar, from one level on. It is kept as it was written, with what the open strings sounded
+ * behind the capo then (lowest string first): so what it sounds is known behind any other capo.
+ */
+export type Ornament = {
+  readonly id: number;
+  readonly barId: number;
+  readonly kind: OrnamentKind;
+  readonly level: Level;
+  readonly openMidi: readonly number[];
+  readonly notes: readonly OrnamentNote[];
+};
+
+/**
+ * A change by hand to a derived level. The left hand holds a shape chord otherwise, wherever it comes (null) or in one slot; a null
+ * fingering lets the chord before go on there. The right hand has another pattern in a section, line, pass or bar, or throughout.
+ */
+export type LevelEdit =
+  | {
+      readonly hand: 'left';
+      readonly level: Level;
+      readonly chord: ChordSymbol;
+      readonly slotId: number | null;
+      readonly fingering: Fingering | null;
+    }
+  | {
+      readonly hand: 'right';
+      readonly level: Level;
+      readonly targetId: number | null;
+      readonly pattern: StoredPattern;
+    };

@@ -1,0 +1,92 @@
+import { err, ok, type Result } from '../../kernel/result.ts';
+import { linesOfPass } from '../chart/pass-lines.ts';
+import type { Pass, Section, SongMap } from '../document/document.ts';
+import { type Ids, takeId } from '../document/fresh-ids.ts';
+import { isSectionName } from '../document/song-limits.ts';
+import { copyLines } from './line-edits.ts';
+
+/** What can be done to the order in which sections are played. Places are counted from 0 in the form as it stands. */
+export type FormCommand =
+  | { readonly kind: 'add-pass'; readonly sectionId: number; readonly at: number }
+  | { readonly kind: 'remove-passes'; readonly passIds: readonly number[] }
+  | { readonly kind: 'move-passes'; readonly passIds: readonly number[]; readonly to: number }
+  /** Leaves passes out for a lesson, or plays them again; they keep their place (rule M12). */
+  | { readonly kind: 'leave-out-passes'; readonly passIds: readonly number[]; readonly isLeftOut: boolean }
+  /** A pass that differs plays its section as written again. */
+  | { readonly kind: 'follow-section'; readonly passId: number }
+  /** A pass becomes a section of its own, under a name of its own. */
+  | { readonly kind: 'own-section'; readonly passId: number; readonly name: string };
+
+/** Why the form cannot be changed so. */
+export type FormError =
+  | { readonly kind: 'no-such-place' }
+  | { readonly kind: 'bad-section-name'; readonly name: string }
+  | { readonly kind: 'name-taken'; readonly name: string };
+
+type Changed = Result<SongMap, FormError>;
+
+/** Carries out a command on the form. */
+export function applyFormCommand(map: SongMap, command: FormCommand, ids: Ids): Changed {
+  switch (command.kind) {
+    case 'add-pass':
+      return addPass(map, command.sectionId, command.at, ids);
+    case 'remove-passes':
+      return withPasses(map, command.passIds, (passes) =>
+        ok({ ...map, form: map.form.filter((pass) => !passes.includes(pass)) }),
+      );
+    case 'move-passes':
+      return withPasses(map, command.passIds, (passes) => movePasses(map, passes, command.to));
+    case 'leave-out-passes':
+      return withPasses(map, command.passIds, (passes) => {
+        const { isLeftOut } = command;
+        return ok({ ...map, form: map.form.map((pass) => (passes.includes(pass) ? { ...pass, isLeftOut } : pass)) });
+      });
+    case 'follow-section':
+      return withPasses(map, [command.passId], ([only]) =>
+        ok({ ...map, form: map.form.map((pass) => (pass === only ? { ...pass, edits: [] } : pass)) }),
+      );
+    case 'own-section':
+      return withPasses(map, [command.passId], ([only]) => ownSection(map, only, command.name, ids));
+  }
+}
+
+function withPasses(map: SongMap, passIds: readonly number[], change: (passes: readonly Pass[]) => Changed): Changed {
+  const passes = map.form.filter(({ id }) => passIds.includes(id));
+  return passes.length === 0 || passes.length < new Set(passIds).size ? err({ kind: 'no-such-place' }) : change(passes);
+}
+
+function addPass(map: SongMap, sectionId: number, at: number, ids: Ids): Changed {
+  const isPlace = Number.isInteger(at) && at >= 0 && at <= map.form.length;
+  if (!isPlace || !map.sections.some(({ id }) => id === sectionId)) {
+    return err({ kind: 'no-such-place' });
+  }
+  const pass: Pass = { id: takeId(ids), sectionId, isLeftOut: false, edits: [] };
+  return ok({ ...map, form: [...map.form.slice(0, at), pass, ...map.form.slice(at)] });
+}
+
+function movePasses(map: SongMap, passes: readonly Pass[], to: number): Changed {
+  if (!Number.isInteger(to) || to < 0 || to > map.form.length) {
+    return err({ kind: 'no-such-place' });
+  }
+  const rest = (some: readonly Pass[]): readonly Pass[] => some.filter((pass) => !passes.includes(pass));
+  return ok({ ...map, form: [...rest(map.form.slice(0, to)), ...passes, ...rest(map.form.slice(to))] });
+}
+
+function ownSection(map: SongMap, pass: Pass | undefined, name: string, ids: Ids): Changed {
+  const section = map.sections.find(({ id }) => id === pass?.sectionId);
+  if (pass === undefined || section === undefined) {
+    return err({ kind: 'no-such-place' });
+  }
+  if (!isSectionName(name)) {
+    return err({ kind: 'bad-section-name', name });
+  }
+  if (map.sections.some((other) => other.name.toLowerCase() === name.toLowerCase())) {
+    return err({ kind: 'name-taken', name });
+  }
+  const own: Section = { ...section, id: takeId(ids), name, lines: copyLines(linesOfPass(section, pass), ids) };
+  const at = map.sections.indexOf(section) + 1;
+  return ok({
+    sections: [...map.sections.slice(0, at), own, ...map.sections.slice(at)],
+    form: map.form.map((each) => (each === pass ? { ...pass, sectionId: own.id, edits: [] } : each)),
+  });
+}

@@ -1,0 +1,159 @@
+/* What can be done to one part: what is asked of it, where its capo goes, which shapes it holds, and whether it is there. */
+import { HIGHEST_CAPO_FRET, type Setup } from '../../fretboard/capo.ts';
+import { type ChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
+import { isEqual } from '../../kernel/equal.ts';
+import { itemAt } from '../../kernel/list.ts';
+import { err, ok, type Result } from '../../kernel/result.ts';
+import type { Fingering } from '../../shapes/shape.ts';
+import type { Part, SongDocument, StoredShape } from '../document/document.ts';
+import { changePart, findPart } from '../document/parts.ts';
+import { WISH_LIMITS, type Wishes } from '../document/wishes.ts';
+import type { AppliedChart } from '../map/apply-chart.ts';
+import { moveKey } from './move-key.ts';
+
+/** What can be done to a part. */
+export type PartCommand =
+  | { readonly kind: 'set-wishes'; readonly partId: number; readonly wishes: Partial<Wishes> }
+  /** Takes a setup as it was planned: tuning and capo, the song moved to its key, and the shapes found for it. */
+  | {
+      readonly kind: 'take-setup';
+      readonly partId: number;
+      readonly setup: Setup;
+      readonly keyShift: number;
+      readonly shapes: readonly Pick<StoredShape, 'chord' | 'fingering'>[];
+    }
+  /** Keeps a fingering for a shape chord wherever it comes; null lets the program choose again. */
+  | {
+      readonly kind: 'store-shape';
+      readonly partId: number;
+      readonly chord: ChordSymbol;
+      readonly stored: { readonly fingering: Fingering; readonly origin: 'chosen' | 'pinned' } | null;
+    }
+  | { readonly kind: 'add-part'; readonly name: string; readonly setup: Setup }
+  | { readonly kind: 'remove-part'; readonly partId: number };
+
+/** Why a command for a part cannot be carried out. */
+export type PartCommandError =
+  | { readonly kind: 'no-such-part'; readonly partId: number }
+  | { readonly kind: 'capo-out-of-reach'; readonly capoFret: number; readonly highest: number }
+  | { readonly kind: 'range-upside-down' }
+  | { readonly kind: 'too-many-wishes'; readonly wish: 'pins' | 'forbidden'; readonly most: number }
+  | { readonly kind: 'shape-of-other-strings'; readonly strings: number; readonly wanted: number }
+  | { readonly kind: 'last-part' };
+
+type Outcome = Result<AppliedChart, PartCommandError>;
+
+/** Whether a number is a fret that a capo can be put on; 0 = none. */
+export function isCapoFret(capoFret: number): boolean {
+  return Number.isInteger(capoFret) && capoFret >= 0 && capoFret <= HIGHEST_CAPO_FRET;
+}
+
+/** Carries out a command for a part. */
+export function applyPartCommand(document: SongDocument, command: PartCommand): Outcome {
+  if (command.kind === 'add-part') {
+    return addPart(document, command);
+  }
+  const part = findPart(document, command.partId);
+  if (part === null) {
+    return err({ kind: 'no-such-part', partId: command.partId });
+  }
+  switch (command.kind) {
+    case 'set-wishes':
+      return setWishes(document, part, command.wishes);
+    case 'take-setup':
+      return takeSetup(document, part, command);
+    case 'store-shape':
+      return storeShape(document, part, command);
+    case 'remove-part':
+      return removePart(document, part);
+  }
+}
+
+function changed(document: SongDocument, part: Part, next: Part): Outcome {
+  return ok({ document: isEqual(part, next) ? document : changePart(document, part.id, () => next), lost: [] });
+}
+
+function setWishes(document: SongDocument, part: Part, change: Partial<Wishes>): Outcome {
+  const wishes = { ...part.wishes, ...change };
+  const range = wishes.singer?.range ?? null;
+  if (range !== null && range.lowMidi > range.highMidi) {
+    return err({ kind: 'range-upside-down' });
+  }
+  for (const wish of ['pins', 'forbidden'] as const) {
+    if (wishes[wish].length > WISH_LIMITS[wish]) {
+      return err({ kind: 'too-many-wishes', wish, most: WISH_LIMITS[wish] });
+    }
+  }
+  return changed(document, part, { ...part, wishes });
+}
+
+function takeSetup(
+  document: SongDocument,
+  part: Part,
+  { setup, keyShift, shapes }: Extract<PartCommand, { kind: 'take-setup' }>,
+): Outcome {
+  if (!isCapoFret(setup.capoFret)) {
+    return err({ kind: 'capo-out-of-reach', capoFret: setup.capoFret, highest: HIGHEST_CAPO_FRET });
+  }
+  const strings = setup.tuning.openMidi.length;
+  const own = part.shapes.filter(({ origin, slotId }) => origin !== 'accepted' || slotId !== null);
+  const kept = own.filter(({ fingering }) => fingering.shape.length === strings);
+  const accepted = shapes
+    .filter(({ chord }) => !kept.some((stored) => stored.slotId === null && isSameChord(stored.chord, chord)))
+    .map(({ chord, fingering }): StoredShape => ({ chord, slotId: null, fingering, origin: 'accepted' }));
+  const lost = own.filter((stored) => !kept.includes(stored)).map((stored) => ({ kind: 'shape' as const, stored }));
+  const moved = moveKey(document, keyShift);
+  const outcome = changePart(moved, part.id, (current) => {
+    const next = { ...current, setup, shapes: [...kept, ...accepted] };
+    return isEqual(current, next) ? current : next;
+  });
+  return ok({ document: outcome, lost });
+}
+
+function storeShape(
+  document: SongDocument,
+  part: Part,
+  { chord, stored }: Extract<PartCommand, { kind: 'store-shape' }>,
+): Outcome {
+  const wanted = part.setup.tuning.openMidi.length;
+  const strings = stored?.fingering.shape.length ?? wanted;
+  if (strings !== wanted) {
+    return err({ kind: 'shape-of-other-strings', strings, wanted });
+  }
+  const others = part.shapes.filter((each) => each.slotId !== null || !isSameChord(each.chord, chord));
+  const shapes = stored === null ? others : [...others, { chord, slotId: null, ...stored }];
+  return changed(document, part, { ...part, shapes });
+}
+
+/** A second guitar stands in the first arrangement, on the first guitar's instrument, with shapes of its own to come. */
+function addPart(document: SongDocument, { name, setup }: Extract<PartCommand, { kind: 'add-part' }>): Outcome {
+  if (!isCapoFret(setup.capoFret)) {
+    return err({ kind: 'capo-out-of-reach', capoFret: setup.capoFret, highest: HIGHEST_CAPO_FRET });
+  }
+  const [first, ...rest] = document.arrangements;
+  const model = itemAt(first?.parts ?? [], 0);
+  const { id: _, ...like } = model;
+  const added: Part = {
+    ...like,
+    id: document.nextId,
+    name,
+    setup,
+    shapes: [],
+    patterns: [],
+    ornaments: [],
+    levelEdits: [],
+    wishes: { ...model.wishes, pins: [], forbidden: [] },
+  };
+  const arrangements = first === undefined ? rest : [{ ...first, parts: [...first.parts, added] }, ...rest];
+  return ok({ document: { ...document, nextId: document.nextId + 1, arrangements }, lost: [] });
+}
+
+function removePart(document: SongDocument, part: Part): Outcome {
+  const arrangements = document.arrangements.map((arrangement) => ({
+    ...arrangement,
+    parts: arrangement.parts.filter(({ id }) => id !== part.id),
+  }));
+  return arrangements.some(({ parts }) => parts.length === 0)
+    ? err({ kind: 'last-part' })
+    : ok({ document: { ...document, arrangements }, lost: [] });
+}

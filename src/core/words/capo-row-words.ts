@@ -1,0 +1,52 @@
+import type { CapoRow } from '../arrange/capo/capo-rows.ts';
+import type { ChordSymbol } from '../harmony/chord-symbol.ts';
+import { formatCapo, formatCount, formatShapeKey } from './setup-words.ts';
+
+type ChordName = (chord: ChordSymbol) => string;
+
+/** "no barre", "2 barres in 15 bars": how many of the chords are barre chords, and how much of the song they hold. */
+function barreWords({ barreChords, chords }: CapoRow): string {
+  const bars = chords.reduce((sum, chord) => sum + (chord.isBarre ? chord.bars : 0), 0);
+  const inBars = bars === 0 ? '' : ` in ${formatCount(bars, 'bar')}`;
+  return barreChords.length === 0 ? 'no barre' : `${formatCount(barreChords.length, 'barre')}${inBars}`;
+}
+
+/** How the tune lies for the singer: "voice 3 below, 2 above", "voice 2 too low"; empty where that is not known. */
+export function voiceWords({ singer }: Pick<CapoRow, 'singer'>): string {
+  if (singer === null) {
+    return '';
+  }
+  const { below, above } = singer;
+  if (below < 0 || above < 0) {
+    return above < below ? `voice ${-above} too high` : `voice ${-below} too low`;
+  }
+  return `voice ${below} below, ${above} above`;
+}
+
+/** The figures of a rung in a few words each, what matters most first. */
+export function listFigures(row: CapoRow, nameOf: ChordName): readonly string[] {
+  const { newChords, unplayable, lostStrings, hardest, crowding } = row;
+  return [
+    barreWords(row),
+    ...(unplayable.length === 0 ? [] : [`${unplayable.map(nameOf).join(', ')} without a shape`]),
+    ...(newChords.length === 0 ? [] : [`${newChords.length} new`]),
+    ...[voiceWords(row)].filter((words) => words !== ''),
+    ...lostOrnamentWords(row),
+    ...(crowding === null ? [] : ['cramped']),
+    ...(lostStrings === 0 ? [] : [`${formatCount(lostStrings, 'open string')} lost`]),
+    ...(hardest === null ? [] : [`hardest ${nameOf(hardest.from)} to ${nameOf(hardest.to)}`]),
+  ];
+}
+
+/** "2 ornaments lost": what can no longer be played beside the chords. */
+function lostOrnamentWords({ reasons }: CapoRow): readonly string[] {
+  const lost = reasons.flatMap((reason) => (reason.kind === 'lost-ornaments' ? reason.lost : []));
+  return lost.length === 0 ? [] : [`${formatCount(lost.length, 'ornament')} lost`];
+}
+
+/** A rung in words, for those who hear it. */
+export function rungWords(row: CapoRow, mark: string, nameOf: ChordName): string {
+  const chords = row.chords.map(({ shapeChord }) => nameOf(shapeChord)).join(', ');
+  const figures = listFigures(row, nameOf).join(', ');
+  return `${formatCapo(row.capoFret)}: ${formatShapeKey(row.shapeKey)} shapes, ${chords}; ${figures}, effort ${row.effort.total.toFixed(1)}${mark === '' ? '' : `, ${mark}`}`;
+}

@@ -1,0 +1,47 @@
+import type { CommandError } from '../song/commands.ts';
+import { INSTRUMENT_LIMITS } from '../song/document/song-limits.ts';
+import { TAG_LIMITS } from '../song/document/tags.ts';
+import { sayMapError } from './map-error-words.ts';
+import { formatOrnamentFault } from './ornament-words.ts';
+
+/** A refused change as a sentence. */
+export function sayCommandError(error: CommandError): string {
+  switch (error.kind) {
+    case 'no-such-part':
+      return 'This guitar part is gone.';
+    case 'capo-out-of-reach':
+      return `The capo goes no higher than fret ${error.highest}.`;
+    case 'instrument-out-of-bounds': {
+      const { least, most } = INSTRUMENT_LIMITS[error.value];
+      return error.value === 'scaleLengthMm'
+        ? `A scale length lies between ${least} and ${most} mm.`
+        : `The highest fret lies between ${least} and ${most}.`;
+    }
+    case 'not-a-standard-key':
+      return 'This key has more than seven accidentals.';
+    case 'tempo-out-of-bounds':
+      return 'A tempo lies between 20 and 400.';
+    case 'range-upside-down':
+      return 'The lowest note comes first.';
+    case 'cents-out-of-bounds':
+      return `A record is at most ${error.most} cents off; beyond that the next key is nearer.`;
+    case 'bad-tags':
+      return `At most ${TAG_LIMITS.tags} tags of at most ${TAG_LIMITS.characters} characters each, parted by commas.`;
+    case 'too-many-wishes':
+      return error.wish === 'pins'
+        ? `At most ${error.most} things can be kept for sure.`
+        : `At most ${error.most} shapes can be ruled out.`;
+    case 'shape-of-other-strings':
+      return `This shape is for ${error.strings} strings; the guitar has ${error.wanted}.`;
+    case 'last-part':
+      return 'A song has at least one guitar.';
+    case 'bad-pattern':
+      return 'The strokes of this pattern cannot be read.';
+    case 'bad-ornament':
+      return formatOrnamentFault(error.fault);
+    case 'text-too-long':
+      return `At most ${error.most} characters.`;
+    default:
+      return sayMapError(error);
+  }
+}

@@ -1,0 +1,68 @@
+/* Levels in words: what makes one hard, what was changed by hand, and what of it no longer fits. */
+import type { LevelDifficulty } from '../arrange/levels/level-difficulty.ts';
+import type { Misfit } from '../arrange/levels/level-overlay.ts';
+import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
+import { formatShape } from '../shapes/shape.ts';
+import type { Level, LevelEdit } from '../song/document/document.ts';
+import { formatCount } from './setup-words.ts';
+
+/** What each level is called. */
+export const LEVEL_WORDS: Readonly<Record<Level, string>> = {
+  1: 'roots and triads',
+  2: 'first shapes',
+  3: 'steady',
+  4: 'the song',
+  5: 'showpiece',
+};
+
+type NameOf = (chord: ChordSymbol) => string;
+
+/** The figures behind a level's difficulty, in one sentence. */
+export function formatDifficulty(difficulty: LevelDifficulty, nameOf: NameOf = formatChordName): string {
+  const { shapes, newShapes, barres, hardestChange, strokesPerSecond, changesPerMinute, ornaments } = difficulty;
+  const parts = [
+    `${formatCount(shapes, 'shape')}${newShapes === null ? '' : `, ${newShapes} new`}`,
+    barres === 0 ? 'no barres' : formatCount(barres, 'barre'),
+    ...(hardestChange === null
+      ? []
+      : [
+          `hardest ${nameOf(hardestChange.from)} to ${nameOf(hardestChange.to)}${hardestChange.gapMs === null ? '' : ` in ${(hardestChange.gapMs / 1000).toFixed(2)} s`}, bar ${hardestChange.barNumber}`,
+        ]),
+    ...(strokesPerSecond === 0 ? [] : [`${strokesPerSecond.toFixed(1)} strokes a second at most`]),
+    ...(changesPerMinute === null ? [] : [`${Math.round(changesPerMinute)} changes a minute`]),
+    ...(ornaments === 0 ? [] : [`ornaments in ${formatCount(ornaments, 'bar')}`]),
+  ];
+  return `${parts.join('; ')}.`;
+}
+
+/** The tempo to begin with, where the song's own leaves too little time; empty where it does not. */
+export function formatStartTempo({ tempoBpm, startBpm, hardestChange }: LevelDifficulty, nameOf: NameOf): string {
+  return tempoBpm === null || startBpm === null || startBpm >= tempoBpm || hardestChange === null
+    ? ''
+    : `At ${tempoBpm} there is no time for ${nameOf(hardestChange.from)} to ${nameOf(hardestChange.to)}: begin at ${startBpm}.`;
+}
+
+/** What was changed by hand; `place` is what its place is called. */
+export function formatLevelEdit(edit: LevelEdit, place: string, nameOf: NameOf = formatChordName): string {
+  if (edit.hand === 'right') {
+    return `Level ${edit.level}: ${edit.pattern.name} in ${place}`;
+  }
+  const held = edit.fingering === null ? 'the chord before goes on' : `held as ${formatShape(edit.fingering.shape)}`;
+  return `Level ${edit.level}: ${nameOf(edit.chord)} ${held}${edit.slotId === null ? '' : `, ${place}`}`;
+}
+
+/** Why an edit is not played. */
+export function formatMisfit(misfit: Misfit): string {
+  switch (misfit) {
+    case 'no-such-place':
+      return 'Its place is gone from the song.';
+    case 'no-such-chord':
+      return 'The song has no such chord behind this capo.';
+    case 'other-strings':
+      return 'It is for another number of strings.';
+    case 'foreign-notes':
+      return 'In this tuning the shape no longer sounds the chord.';
+    case 'other-metre':
+      return 'Its pattern is in another metre than the bars.';
+  }
+}

@@ -1,0 +1,19 @@
+import { formatChordName } from '../harmony/chord-symbol.ts';
+import type { LostAttachment } from '../song/attachments/attachments.ts';
+
+/** What lost its place in a change, in one sentence. */
+export function sayLost(lost: readonly LostAttachment[]): string {
+  const shapes = lost.flatMap((each) => (each.kind === 'shape' ? [formatChordName(each.stored.chord)] : []));
+  const syllables = lost.flatMap((each) => (each.kind === 'syllable' ? [`“${each.text}”`] : []));
+  const passes = lost.filter(({ kind }) => kind === 'pass-edit').length;
+  const patterns = lost.filter(({ kind }) => kind === 'pattern').length;
+  const others = lost.length - shapes.length - syllables.length - passes - patterns;
+  const parts = [
+    shapes.length === 0 ? '' : `the shape you chose for ${[...new Set(shapes)].join(', ')}`,
+    syllables.length === 0 ? '' : `the syllables ${syllables.slice(0, 5).join(', ')}`,
+    passes === 0 ? '' : `${passes === 1 ? 'a difference' : `${passes} differences`} of a pass from its section`,
+    patterns === 0 ? '' : patterns === 1 ? 'a right-hand pattern' : `${patterns} right-hand patterns`,
+    others === 0 ? '' : others === 1 ? 'an ornament' : `${others} ornaments`,
+  ].filter((text) => text !== '');
+  return `With this, ${parts.join(' and ')} lost their place. Undo brings them back.`;
+}

@@ -1,0 +1,85 @@
+/* Ornaments in words. */
+import type { OrnamentFlag } from '../arrange/ornament-advice/ornament-flags.ts';
+import type { OrnamentProposal } from '../arrange/ornament-advice/ornament-proposals.ts';
+import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
+import { formatShape } from '../shapes/shape.ts';
+import type { OrnamentFault } from '../song/attachments/ornaments.ts';
+import type { OrnamentKind } from '../song/document/document.ts';
+import { formatPitchIn } from './setup-words.ts';
+
+/** What each kind is called. */
+export const ORNAMENT_WORDS: Readonly<Record<OrnamentKind, string>> = {
+  'hammer-on': 'hammer-on',
+  'pull-off': 'pull-off',
+  slide: 'slide',
+  'added-finger': 'added finger',
+  'bass-walk': 'bass walk',
+  riff: 'riff',
+};
+
+/** What is wrong with the notes of an ornament. */
+export function formatOrnamentFault(fault: OrnamentFault): string {
+  switch (fault.kind) {
+    case 'no-notes':
+      return 'There is no note in it yet.';
+    case 'too-many-notes':
+      return `At most ${fault.most} notes.`;
+    case 'no-such-string':
+      return `There is no string ${fault.stringNumber}; the guitar has ${fault.strings}.`;
+    case 'past-highest-fret':
+      return `Fret ${fault.fret} is out of reach: fret ${fault.highest} from the capo is the last this guitar reaches.`;
+    case 'past-the-bar':
+      return 'It goes past the end of its bar.';
+    case 'twice-on-a-string':
+      return `String ${fault.stringNumber} has two notes at the same moment.`;
+    case 'not-on-one-string':
+      return 'This takes two notes or more on one string.';
+    case 'not-rising':
+      return 'A hammer-on goes up from note to note.';
+    case 'not-falling':
+      return 'A pull-off goes down from note to note.';
+    case 'slide-from-open':
+      return 'A slide goes from one stopped fret to another.';
+  }
+}
+
+/** How names are shown in what is said of ornaments. */
+type Names = { readonly chord: (chord: ChordSymbol) => string; readonly string: (stringNumber: number) => string };
+
+const PLAIN: Names = { chord: formatChordName, string: (stringNumber) => `string ${stringNumber}` };
+
+/** What is to be said of an ornament where it lies now. */
+export function formatOrnamentFlag(flag: OrnamentFlag, names: Names = PLAIN): string {
+  switch (flag.kind) {
+    case 'lost': {
+      const note = formatPitchIn(flag.midi, flag.key);
+      return flag.why === 'below'
+        ? `Lost here: its ${note} lies below the lowest string.`
+        : flag.why === 'above'
+          ? `Lost here: its ${note} lies above the last fret.`
+          : 'Lost here: its notes no longer lie on one string.';
+    }
+    case 'moved':
+      return 'It has moved with the capo or the tuning; it sounds as it was written.';
+    case 'stopped':
+      return `What was an open string is stopped on ${names.string(flag.stringNumber)} at fret ${flag.fret}.`;
+    case 'fault':
+      return formatOrnamentFault(flag.fault);
+    case 'no-finger-free':
+      return `${names.chord(flag.chord)} leaves no finger free for ${names.string(flag.stringNumber)} at fret ${flag.fret}${flag.freeing === null ? '' : `; held as ${formatShape(flag.freeing.shape)} it does`}.`;
+    case 'out-of-key':
+      return `${formatPitchIn(flag.midi, flag.key)} is not in the key; fine where it is meant.`;
+    case 'not-played':
+      return 'No pass plays its bar.';
+  }
+}
+
+/** An ornament that could be put in, as a sentence. */
+export function formatOrnamentProposal(
+  { ornament, barNumber, from, to, adds }: OrnamentProposal,
+  names: Names = PLAIN,
+): string {
+  return to !== null
+    ? `Bar ${barNumber}: a bass walk from ${names.chord(from)} to ${names.chord(to)}.`
+    : `Bar ${barNumber}: the ${adds ?? 'note'} on ${names.chord(from)}, ${names.string(ornament.notes[0]?.stringNumber ?? 1)}, and back.`;
+}

@@ -1,0 +1,140 @@
+/* The keys of a selected bar, in one table: what they do, and what the sheet says of them. */
+
+import type { Way } from '../places/bar-places.ts';
+import {
+  copyBars,
+  insertBar,
+  markBars,
+  partBars,
+  pasteBars,
+  removeBars,
+  repeatBars,
+  shiftBars,
+  uniteBars,
+} from './bar-acts.ts';
+import { openBar } from './bar-typing.ts';
+import { breakLine, changeRounds, foldLines, joinLine, shiftLines, unrollLine } from './line-acts.ts';
+import { goFrom, type MapDesk, selectWholeBlock } from './map-desk.ts';
+
+/** What a bar can begin with when it is written anew. */
+const CHORD_START = /^[A-Ga-gNn(<]$/;
+
+/** A key of a selected bar. `press` is the key as it is named below. */
+export type MapKey = { readonly press: string; readonly label: string; readonly run: (desk: MapDesk) => void };
+
+const WAYS: Readonly<Record<string, Way>> = {
+  ArrowLeft: 'left',
+  ArrowRight: 'right',
+  ArrowUp: 'up',
+  ArrowDown: 'down',
+  Home: 'line-start',
+  End: 'line-end',
+  'Ctrl Home': 'start',
+  'Ctrl End': 'end',
+};
+
+/** The keys that act on the selection, in the order in which they are listed. */
+export const MAP_KEYS: readonly MapKey[] = [
+  { press: 'Enter', label: 'Type into the bar (a letter of a chord writes it anew)', run: openFocused },
+  { press: 's', label: 'The same as the bar before', run: repeatBars },
+  { press: 'i', label: 'A bar before this one', run: insertBar },
+  { press: 'Delete', label: 'Take the bars out', run: removeBars },
+  {
+    press: 'p',
+    label: 'The chord comes early: an eighth, a sixteenth, on its beat',
+    run: (desk) => markBars(desk, 'early'),
+  },
+  { press: 'h', label: 'One strum that rings', run: (desk) => markBars(desk, 'ring') },
+  { press: 'x', label: 'Hit and cut', run: (desk) => markBars(desk, 'cut') },
+  { press: '.', label: 'Each chord in a bar of its own', run: partBars },
+  { press: ',', label: 'The bars in one bar', run: uniteBars },
+  { press: '+', label: 'One round more of the line', run: (desk) => changeRounds(desk, 1) },
+  { press: '-', label: 'One round less', run: (desk) => changeRounds(desk, -1) },
+  { press: 'k', label: 'Begin a line with this bar', run: breakLine },
+  { press: 'j', label: 'Join the line and the next', run: joinLine },
+  { press: 'u', label: 'Write the rounds of the line out', run: unrollLine },
+  { press: 'r', label: 'Make the selected lines rounds of one line', run: foldLines },
+  { press: 'Alt ArrowLeft', label: 'Move the bars to the left', run: (desk) => shiftBars(desk, -1) },
+  { press: 'Alt ArrowRight', label: 'Move the bars to the right', run: (desk) => shiftBars(desk, 1) },
+  { press: 'Alt ArrowUp', label: 'Move the lines up', run: (desk) => shiftLines(desk, -1) },
+  { press: 'Alt ArrowDown', label: 'Move the lines down', run: (desk) => shiftLines(desk, 1) },
+  {
+    press: 'Escape',
+    label: 'Select nothing',
+    run: ({ session }) => session.setState({ selection: null, problem: '' }),
+  },
+  { press: 'Ctrl a', label: 'Select the whole section', run: selectWholeBlock },
+];
+
+/** How a key press is named: the key, after the keys held with it. */
+export function nameOfPress(event: {
+  readonly key: string;
+  readonly ctrlKey: boolean;
+  readonly metaKey: boolean;
+  readonly altKey: boolean;
+}): string {
+  const letter = event.key.length === 1 && (event.ctrlKey || event.metaKey) ? event.key.toLowerCase() : event.key;
+  return `${event.ctrlKey || event.metaKey ? 'Ctrl ' : ''}${event.altKey ? 'Alt ' : ''}${letter}`;
+}
+
+/** Whether a key asks anything of a bar: a key held with another, or a key of the page, does not. */
+export function isMapKey(press: string): boolean {
+  return (
+    WAYS[press] !== undefined ||
+    MAP_KEYS.some((each) => each.press === press) ||
+    press === 'Backspace' ||
+    press === '/' ||
+    CHORD_START.test(press)
+  );
+}
+
+/** Does what a key asks of the selected bars; whether it asks anything. */
+export function pressMapKey(desk: MapDesk, press: string, isShifted: boolean): boolean {
+  const way = WAYS[press];
+  const action = MAP_KEYS.find((each) => each.press === press) ?? (press === 'Backspace' ? REMOVE : undefined);
+  if (way !== undefined) {
+    goFrom(desk, way, isShifted);
+  } else if (action !== undefined) {
+    action.run(desk);
+  } else if (press === '/') {
+    openFocused(desk, ' ');
+  } else if (CHORD_START.test(press)) {
+    const { selection } = desk.session.getState();
+    if (selection !== null) {
+      openBar(desk, selection.focus, /^[a-g]$/.test(press) ? press.toUpperCase() : press);
+    }
+  } else {
+    return false;
+  }
+  return true;
+}
+
+const REMOVE: MapKey = { press: 'Backspace', label: '', run: removeBars };
+
+/** Opens the focused bar with what stands in it, and something more at its end. */
+function openFocused(desk: MapDesk, more = ''): void {
+  const { selection } = desk.session.getState();
+  if (selection !== null) {
+    openBar(desk, selection.focus);
+    const { editing } = desk.session.getState();
+    if (editing !== null && typeof more === 'string' && more !== '') {
+      desk.session.setState({ editing: { ...editing, text: `${editing.text}${more}` } });
+    }
+  }
+}
+
+/** Puts the selection on the clipboard, and takes it out where it is cut. */
+export function copySelection(desk: MapDesk, clipboard: DataTransfer, isCut: boolean): void {
+  const text = copyBars(desk);
+  if (text !== '') {
+    clipboard.setData('text/plain', text);
+    if (isCut) {
+      removeBars(desk);
+    }
+  }
+}
+
+/** Takes text from the clipboard into the selection. */
+export function pasteSelection(desk: MapDesk, clipboard: DataTransfer): void {
+  pasteBars(desk, clipboard.getData('text/plain'));
+}

@@ -1,0 +1,223 @@
+import { styled } from 'styled-components';
+import { formatKey, parseKey } from '../../../../core/harmony/key.ts';
+import { beatTicks, formatMetre, parseMetre } from '../../../../core/rhythm/metre.ts';
+import { formatTempo, parseTempo } from '../../../../core/rhythm/tempo.ts';
+import type { ChartBar } from '../../../../core/song/chart/chart.ts';
+import { refitBar } from '../../../../core/song/chart/refit-bar.ts';
+import { PUSH_STEPS } from '../../../../core/song/chart/slot-marks.ts';
+import { songKeysOf } from '../../../../core/song/chart/song-keys.ts';
+import { splitSyllables } from '../../../../core/song/chart/syllables.ts';
+import type { Bar } from '../../../../core/song/document/document.ts';
+import { useChordName } from '../../../api/settings.tsx';
+import { useDocument, usePart } from '../../../editor/use-song.tsx';
+import { Button } from '../../../ui/button.tsx';
+import { Field } from '../../../ui/field.tsx';
+import { Panel } from '../../../ui/panel.tsx';
+import { Select } from '../../../ui/select.tsx';
+import { Signed } from '../../../ui/signed.tsx';
+import { changeBars, insertBar, partBars, removeBars, repeatBars, uniteBars } from '../acts/bar-acts.ts';
+import { openBar } from '../acts/bar-typing.ts';
+import { editBlock } from '../acts/map-desk.ts';
+import { type BarPlace, findBarIn, type MapBlock } from '../places/bar-places.ts';
+import type { BarSelection } from '../places/map-session.ts';
+import { useDesk } from '../use-map.tsx';
+
+/** What the selected bars say: their metre, key and tempo, and each chord's mark and syllable. */
+export function BarPanel({ block, selection }: { readonly block: MapBlock; readonly selection: BarSelection }) {
+  const desk = useDesk();
+  const { facts } = useDocument();
+  const bar = findBarIn(block.lines, selection.focus);
+  if (bar === null) {
+    return null;
+  }
+  const metre = bar.metre ?? facts.metre;
+  /** Changes the selected bars, and says what was refused where it was typed. */
+  const change = (toBar: (bar: ChartBar) => ChartBar): string | null => {
+    changeBars(desk, toBar);
+    return desk.session.getState().problem || null;
+  };
+  return (
+    <Panel title="Bar" summary={bar.same ? 'the same as the bar before' : formatMetre(metre)} isOpenAtFirst>
+      <Acts>
+        <Button weight="word" onPress={() => openBar(desk, selection.focus)}>
+          Type
+        </Button>
+        <Button weight="word" onPress={() => insertBar(desk)}>
+          One before
+        </Button>
+        <Button weight="word" onPress={() => repeatBars(desk)}>
+          Same
+        </Button>
+        <Button weight="word" onPress={() => partBars(desk)}>
+          Part the chords
+        </Button>
+        <Button weight="word" onPress={() => uniteBars(desk)}>
+          In one bar
+        </Button>
+        <Button weight="word" onPress={() => removeBars(desk)}>
+          Take out
+        </Button>
+      </Acts>
+      {!bar.same && (
+        <>
+          {bar.slots.map((slot, index) => (
+            <SlotRow key={slot.id} block={block} bar={bar} index={index} place={selection.focus} onChange={change} />
+          ))}
+          <Row>
+            <Field
+              label="Metre"
+              value={bar.metre === null ? '' : formatMetre(bar.metre)}
+              hint={formatMetre(facts.metre)}
+              onCommit={(text) => {
+                const read = text.trim() === '' ? null : parseMetre(text);
+                return read?.ok === false
+                  ? 'Write a metre such as 3/4 or 7/8 2+2+3.'
+                  : change((each) => refitBar(each, read?.value ?? null, facts.metre));
+              }}
+            />
+            <Field
+              label="Key from here"
+              value={bar.key === null ? '' : formatKey(bar.key)}
+              onCommit={(text) => {
+                const read = text.trim() === '' ? null : parseKey(text);
+                return read?.ok === false
+                  ? 'Write a key such as Bb or F#m.'
+                  : change((each) => ({ ...each, key: read?.value ?? null }));
+              }}
+            />
+            <Field
+              label="Tempo from here"
+              value={bar.tempo === null ? '' : formatTempo(bar.tempo, metre)}
+              onCommit={(text) => {
+                const read = text.trim() === '' ? null : parseTempo(text, metre);
+                return read?.ok === false
+                  ? 'Write a tempo such as 92.'
+                  : change((each) => ({ ...each, tempo: read?.value ?? null }));
+              }}
+            />
+          </Row>
+        </>
+      )}
+    </Panel>
+  );
+}
+
+const EARLY = ['on its beat', 'an eighth early', 'a sixteenth early'];
+
+/** One chord of the bar: when it comes, how it ends, and the syllable under it. */
+function SlotRow(props: {
+  readonly block: MapBlock;
+  readonly bar: Bar;
+  readonly index: number;
+  readonly place: BarPlace;
+  readonly onChange: (toBar: (bar: ChartBar) => ChartBar) => string | null;
+}) {
+  const { block, bar, index, place, onChange } = props;
+  const desk = useDesk();
+  const document = useDocument();
+  const nameOf = useChordName();
+  const { toShapeChord } = songKeysOf(document, usePart());
+  const slot = bar.slots[index];
+  if (slot === undefined || slot.chord === null) {
+    return null;
+  }
+  const name = nameOf(toShapeChord(slot.chord));
+  const setSlot = (change: Partial<ChartBar['slots'][number]>): string | null =>
+    onChange((each) => ({
+      ...each,
+      slots: each.slots.map((own, at) => (at === index ? { ...own, ...change } : own)),
+    }));
+  return (
+    <Slot>
+      <b>
+        <Signed text={name} />
+      </b>
+      <Select
+        label={`When ${name} comes`}
+        isLabelHidden
+        options={EARLY.map((text, step) => ({ value: String(step), text }))}
+        value={String(Math.max(0, PUSH_STEPS.indexOf(slot.pushTicks)))}
+        onChange={(step) => void setSlot({ pushTicks: PUSH_STEPS[Number(step)] ?? 0 })}
+      />
+      <Select
+        label={`How ${name} ends`}
+        isLabelHidden
+        options={endsOf(bar, index, beatTicks(bar.metre ?? document.facts.metre))}
+        value={slot.hold ? 'ring' : slot.stop === null ? 'on' : `cut ${slot.stop.beat ?? ''}`}
+        onChange={(end) =>
+          void setSlot({
+            hold: end === 'ring',
+            stop: end.startsWith('cut') ? { beat: end === 'cut ' ? null : Number(end.slice(4)) } : null,
+          })
+        }
+      />
+      <Syllable
+        block={block}
+        place={place}
+        slot={{ index, cue: slot.cue, name }}
+        onSet={(cue) => {
+          const { line, ending, at } = place;
+          const edit = { kind: 'set-syllable', bar: { line, ending, at }, slot: index, cue } as const;
+          return editBlock(desk, block, [edit]) ? null : desk.session.getState().problem;
+        }}
+      />
+    </Slot>
+  );
+}
+
+/** The syllable under a change: typed, or one of the line's own words. */
+function Syllable(props: {
+  readonly block: MapBlock;
+  readonly place: BarPlace;
+  readonly slot: { readonly index: number; readonly cue: string | null; readonly name: string };
+  readonly onSet: (cue: string | null) => string | null;
+}) {
+  const { block, place, slot, onSet } = props;
+  const syllables = splitSyllables(block.lines[place.line]?.cues[0] ?? '');
+  return (
+    <>
+      <Field
+        label={`Syllable under ${slot.name}`}
+        value={slot.cue ?? ''}
+        onCommit={(text) => onSet(text.trim() === '' ? null : text.trim())}
+      />
+      {syllables.length > 0 && (
+        <Acts>
+          {syllables.map((syllable, at) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: the same syllable may come twice in a line
+            <Button key={at} weight="word" onPress={() => void onSet(syllable)}>
+              {syllable}
+            </Button>
+          ))}
+        </Acts>
+      )}
+    </>
+  );
+}
+
+/** The ways a chord can end: it plays on, rings, is cut at once, or is cut on a later beat inside its time. */
+function endsOf(bar: Bar, index: number, beat: number): readonly { readonly value: string; readonly text: string }[] {
+  const start = bar.slots.slice(0, index).reduce((sum, { ticks }) => sum + ticks, 0);
+  const end = start + (bar.slots[index]?.ticks ?? 0);
+  const beats = Array.from({ length: 32 }, (_, at) => at + 1).filter(
+    (number) => (number - 1) * beat > start && (number - 1) * beat < end,
+  );
+  return [
+    { value: 'on', text: 'plays on' },
+    { value: 'ring', text: 'one strum, rings' },
+    { value: 'cut ', text: 'hit and cut' },
+    ...beats.map((number) => ({ value: `cut ${number}`, text: `cut on ${number}` })),
+  ];
+}
+
+/** Acts side by side. */
+export const Acts = styled.div`
+  display: flex; flex-wrap: wrap; gap: 2px 8px;
+`;
+const Row = styled.div`
+  display: grid; grid-template-columns: repeat(3, minmax(0, 1fr)); gap: 10px;
+`;
+const Slot = styled.div`
+  display: grid; gap: 6px;
+  > b { font-size: 15px; }
+`;

@@ -1,0 +1,236 @@
+import { useEffect, useRef, useState } from 'react';
+import { styled } from 'styled-components';
+import { freeName } from '../../../../core/arrange/recogniser/map-proposals.ts';
+import { type ChordSymbol, parseChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
+import { transposeChord } from '../../../../core/harmony/spelling.ts';
+import { beatTicks, formatMetre, type Metre, usualPulseTicks } from '../../../../core/rhythm/metre.ts';
+import { LEAST_TAPS, type TapFit } from '../../../../core/rhythm/tap-fit.ts';
+import { isTempo } from '../../../../core/rhythm/tempo.ts';
+import { songKeysOf } from '../../../../core/song/chart/song-keys.ts';
+import { placeChanges, writeTappedBars } from '../../../../core/song/chart/tapped-bars.ts';
+import { formatCount } from '../../../../core/words/setup-words.ts';
+import { useDocument, usePart } from '../../../editor/use-song.tsx';
+import { colour } from '../../../theme/tokens.ts';
+import { Button } from '../../../ui/button.tsx';
+import { Caution } from '../../../ui/caution.tsx';
+import { Dialog } from '../../../ui/dialog.tsx';
+import { Field } from '../../../ui/field.tsx';
+import { linesOfBars } from '../acts/bar-typing.ts';
+import { runCommands } from '../acts/map-desk.ts';
+import { useDesk } from '../use-map.tsx';
+import { playRecord } from './record-sound.ts';
+import { type Tapping, useTaps } from './use-taps.ts';
+
+/** Tapping bars and changes while a record plays beside: no file is needed, and nothing is listened to. */
+export function TapDialog({ onClose }: { readonly onClose: () => void }) {
+  return (
+    <Dialog title="Tap the song in" isOpen isWide onClose={onClose}>
+      <Tap onDone={onClose} />
+    </Dialog>
+  );
+}
+
+function Tap({ onDone }: { readonly onDone: () => void }) {
+  const { metre } = useDocument().facts;
+  const tapping = useTaps(metre);
+  const [chords, setChords] = useState<readonly string[]>([]);
+  const [problem, setProblem] = useState('');
+  const write = useWriteTaps();
+  useTapKeys(tapping);
+  const { taps, fit } = tapping;
+  const onWrite = (): void => {
+    const refusal = fit.ok ? write(fit.value, taps.changes, chords) : 'Tap a few bars first.';
+    setProblem(refusal ?? '');
+    if (refusal === null) {
+      onDone();
+    }
+  };
+  return (
+    <Frame>
+      <p>
+        Play a record beside, and tap <kbd>Space</kbd> where each bar of {formatMetre(metre)} begins. Where a chord
+        changes, tap <kbd>J</kbd> with the other hand; without any, each bar takes the next chord.
+      </p>
+      <Field
+        label="The chords, in the order in which they change (after the last the list begins anew)"
+        value={chords.join(' ')}
+        hint="G D Em7 Cadd9"
+        onCommit={(text) => {
+          const words = text.split(/[\s,|]+/).filter((word) => word !== '');
+          const bad = words.find((word) => !parseChordSymbol(word).ok);
+          if (bad === undefined) {
+            setChords(words);
+          }
+          return bad === undefined ? null : `“${bad}” is no chord known here.`;
+        }}
+      />
+      <Pads>
+        <button type="button" onPointerDown={(event) => tapping.tap('bars', event.timeStamp)}>
+          Bar<small>{formatCount(taps.bars.length, 'tap')}</small>
+        </button>
+        <button type="button" onPointerDown={(event) => tapping.tap('changes', event.timeStamp)}>
+          Change<small>{formatCount(taps.changes.length, 'tap')}</small>
+        </button>
+      </Pads>
+      <Record />
+      <Found tapping={tapping} metre={metre} />
+      {problem !== '' && <p role="alert">{problem}</p>}
+      <Acts>
+        <Button weight="strong" isDisabled={!fit.ok || chords.length === 0} onPress={onWrite}>
+          Write the bars
+        </Button>
+        <Button onPress={tapping.clear}>Start again</Button>
+      </Acts>
+    </Frame>
+  );
+}
+
+/** Space taps a bar and J a change, wherever the focus is but in the field. */
+function useTapKeys({ tap }: Tapping): void {
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      const isTyping = event.target instanceof HTMLInputElement;
+      const kind = event.key === ' ' ? 'bars' : event.key.toLowerCase() === 'j' ? 'changes' : null;
+      if (!isTyping && kind !== null && !event.repeat) {
+        event.preventDefault();
+        event.stopPropagation();
+        tap(kind, event.timeStamp);
+      }
+    };
+    const onKeyUp = (event: KeyboardEvent): void => {
+      // Space let go would press the button that has the focus.
+      if (event.key === ' ' && !(event.target instanceof HTMLInputElement)) {
+        event.preventDefault();
+      }
+    };
+    window.addEventListener('keydown', onKey, true);
+    window.addEventListener('keyup', onKeyUp, true);
+    return () => {
+      window.removeEventListener('keydown', onKey, true);
+      window.removeEventListener('keyup', onKeyUp, true);
+    };
+  }, [tap]);
+}
+
+/** The made-up record, for trying it out. */
+function Record() {
+  const playing = useRef<{ readonly stop: () => void } | null>(null);
+  const [isPlaying, setPlaying] = useState(false);
+  const [problem, setProblem] = useState('');
+  const stop = (): void => {
+    playing.current?.stop();
+    playing.current = null;
+    setPlaying(false);
+  };
+  useEffect(() => () => playing.current?.stop(), []);
+  const start = async (): Promise<void> => {
+    setPlaying(true);
+    const started = await playRecord(stop);
+    if ('problem' in started) {
+      setProblem(started.problem);
+      setPlaying(false);
+    } else {
+      playing.current = started;
+    }
+  };
+  return (
+    <div>
+      <Button onPress={() => (isPlaying ? stop() : void start())}>
+        {isPlaying ? 'Stop the record' : 'Play a made-up record'}
+      </Button>{' '}
+      {problem !== '' && <span role="alert">{problem}</span>}
+      <Caution>Begin with headphones turned low.</Caution>
+    </div>
+  );
+}
+
+/** What the taps come to so far, and how sure that is. */
+function Found({ tapping, metre }: { readonly tapping: Tapping; readonly metre: Metre }) {
+  const { taps, fit } = tapping;
+  if (!fit.ok) {
+    return (
+      <p role="status">
+        {fit.error.kind === 'too-few-taps'
+          ? `${formatCount(taps.bars.length, 'bar')} tapped; from ${LEAST_TAPS} on the tempo shows.`
+          : 'These taps have no steady beat. Start again, one tap a bar.'}
+      </p>
+    );
+  }
+  const { bars, slips, jitterMs, beatMs, beatErrorMs, sureness } = fit.value;
+  const tempo = tempoOf(fit.value, metre);
+  const filled = bars.filter(({ isFilled }) => isFilled).length;
+  const unsure = bars.flatMap(({ isSure }, index) => (isSure ? [] : [index + 1]));
+  return (
+    <p role="status">
+      {formatCount(bars.length, 'bar')} at {tempo.toFixed(1)} (± {((tempo * beatErrorMs) / beatMs).toFixed(1)}); taps
+      lie {Math.round(jitterMs)} ms from the beat. {filled > 0 && `${formatCount(filled, 'tap')} missing, filled in. `}
+      {slips.length > 0 && `${formatCount(slips.length, 'tap')} too many, left out. `}
+      {unsure.length > 0 && `Not sure of the length of bar ${unsure.join(', ')}. `}
+      {sureness > SURE
+        ? 'No other reading comes near.'
+        : 'Another reading is nearly as good: tap on, or look at the bars.'}
+    </p>
+  );
+}
+
+const SURE = 0.9;
+
+/** The tempo in the metre's usual pulse. */
+function tempoOf({ beatMs }: TapFit, metre: Metre): number {
+  return (60_000 / beatMs) * (beatTicks(metre) / usualPulseTicks(metre));
+}
+
+/** Writes what was tapped as a section of its own, and the tempo; answers what is wrong, or null. */
+function useWriteTaps(): (fit: TapFit, changes: readonly number[], names: readonly string[]) => string | null {
+  const desk = useDesk();
+  const document = useDocument();
+  const keys = songKeysOf(document, usePart());
+  return (fit, changes, names) => {
+    const chords = readNames(names);
+    if (chords === null) {
+      return 'Name the chords first, in the order in which they change.';
+    }
+    const { metre, tempo: known } = document.facts;
+    const tempo = { tempoBpm: Math.round(tempoOf(fit, metre) * 10) / 10, pulseTicks: usualPulseTicks(metre) };
+    if (!isTempo(tempo)) {
+      return `That would be ${Math.round(tempo.tempoBpm)} a minute: tap once for each bar of ${formatMetre(metre)}.`;
+    }
+    const isShapes = document.chart.chords === 'shapes';
+    const sounding = isShapes ? chords.map((each) => transposeChord(each, keys.shape, keys.sounding)) : chords;
+    const bars = writeTappedBars(fit.bars, placeChanges(changes, fit.bars, metre), sounding, metre);
+    const { sections, form } = document.map;
+    const name = freeName('Tapped', new Set(sections.map((section) => section.name.toLowerCase())));
+    const lines = linesOfBars(bars);
+    if (!runCommands(desk, [{ kind: 'add-section', at: sections.length, name, lines, playAt: form.length }])) {
+      return desk.session.getState().problem;
+    }
+    if (known === null) {
+      desk.editor.run({ kind: 'set-facts', facts: { tempo } }, desk.editor.store.getState().history.group ?? undefined);
+    }
+    return null;
+  };
+}
+
+/** The chords by their names; null where there is none, or one that cannot be read. */
+function readNames(names: readonly string[]): readonly ChordSymbol[] | null {
+  const chords = names.flatMap((name): readonly ChordSymbol[] => {
+    const read = parseChordSymbol(name);
+    return read.ok ? [read.value] : [];
+  });
+  return chords.length === 0 || chords.length < names.length ? null : chords;
+}
+
+const Frame = styled.div`
+  display: grid; gap: 12px; width: 100%; justify-items: start;
+  kbd { border: 1px solid ${colour.spruceMid}; border-radius: 3px; padding: 0 6px; font-weight: 650; }
+  > :nth-child(2) { width: 100%; }
+`;
+const Pads = styled.div`
+  display: grid; grid-template-columns: 3fr 2fr; gap: 12px; width: 100%;
+  button { min-height: 92px; border: 2px solid ${colour.spruce}; background: ${colour.spruceSoft}; border-radius: 4px; font-weight: 650; font-size: 18px; cursor: pointer; touch-action: manipulation; }
+  button:active { background: ${colour.spruceMid}; }
+  small { display: block; font-weight: 400; font-size: 13px; color: ${colour.quiet}; }
+`;
+const Acts = styled.div`
+  display: flex; gap: 12px;
+`;

@@ -1,5 +1,35 @@
 /** The arrows of the tree: what may import what. */
-const LADDER = ['kernel', 'pitch', 'harmony', 'fretboard', 'shapes', 'rhythm', 'song', 'arrange', 'page', 'formats'];
+const LADDER = [
+  'kernel',
+  'pitch',
+  'harmony',
+  'fretboard',
+  'shapes',
+  'rhythm',
+  'song',
+  'arrange',
+  'words',
+  'page',
+  'formats',
+];
+/** The rooms of the large ones, the lowest first; what lies beside the rooms is above them. */
+const ROOMS = {
+  song: ['document', 'chart', 'played', 'attachments', 'map', 'part'],
+  arrange: [
+    'ornaments',
+    'time',
+    'problem',
+    'choice',
+    'setup',
+    'shapes',
+    'capo',
+    'ornament-advice',
+    'form',
+    'recogniser',
+    'levels',
+  ],
+  page: ['drawing', 'handout', 'layout'],
+};
 const TESTS = '\\.test\\.tsx?$';
 
 const ladderRules = LADDER.slice(0, -1).map((name, index) => ({
@@ -8,6 +38,15 @@ const ladderRules = LADDER.slice(0, -1).map((name, index) => ({
   from: { path: `^src/core/${name}/`, pathNot: TESTS },
   to: { path: `^src/core/(${LADDER.slice(index + 1).join('|')})/` },
 }));
+
+const roomRules = Object.entries(ROOMS).flatMap(([house, rooms]) =>
+  rooms.map((room, index) => ({
+    name: `${house}-${room}-looks-down`,
+    severity: 'error',
+    from: { path: `^src/core/${house}/${room}/`, pathNot: TESTS },
+    to: { path: `^src/core/${house}/(${[...rooms.slice(index + 1).map((above) => `${above}/`), '[^/]+$'].join('|')})` },
+  })),
+);
 
 const only = (name, from, allowed) => ({
   name,
@@ -19,6 +58,7 @@ const only = (name, from, allowed) => ({
 module.exports = {
   forbidden: [
     ...ladderRules,
+    ...roomRules,
     {
       name: 'core-is-pure',
       severity: 'error',

@@ -33,7 +33,7 @@ function widthsOf(face: FontFace): string {
 
 const lines = FACES.map((face) => `  ${JSON.stringify(face)}:\n    '${widthsOf(face)}',`);
 writeFileSync(
-  join(root, 'src', 'core', 'page', 'font-widths.data.ts'),
+  join(root, 'src', 'core', 'page', 'drawing', 'font-widths.data.ts'),
   `/** Widths in thousandths of the size, by code point in rising order; "+n" leaps n code points ahead. Made by scripts/font-widths.ts. */
 export const FONT_WIDTHS = {
 ${lines.join('\n')}

@@ -18,7 +18,7 @@ describe('comma-separated values', () => {
     );
   });
 
-  test('of the demo songs have as many bars as demo-songs.md says, and every shape', () => {
+  test('of the demo songs have as many bars as docs/demo-songs.md says, and every shape', () => {
     const rows = createDemoSongs().map(
       (song) => Papa.parse(toCsvText(toMapTable(song, mainPartOf(song))).trim()).data.length - 1,
     );

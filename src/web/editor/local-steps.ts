@@ -10,7 +10,7 @@ import type { SongId } from '../../contract/api.ts';
 import { loadDocument } from '../../contract/load-document.ts';
 import { FORMAT_VERSION, type SongDocument } from '../../core/song/document/document.ts';
 import type { History } from '../../core/song/document/history.ts';
-import { createStepDeltas } from './step-deltas.ts';
+import type { StepDeltas } from './step-deltas.ts';
 
 /** What is kept of one song. `saved` is false while the present state has not reached the server. */
 type StoredSteps = {
@@ -55,14 +55,27 @@ export function createStepStore(): StepStore {
     });
     return opening;
   };
-  const deltas = createStepDeltas();
+  // Fetched with the first song that is opened: the list of songs does without.
+  let loading: Promise<StepDeltas> | null = null;
+  const load = (): Promise<StepDeltas> => {
+    loading ??= import('./step-deltas.ts').then(
+      ({ createStepDeltas }) => createStepDeltas(),
+      (error: unknown) => {
+        // Asked for again the next time: the server may be back then.
+        loading = null;
+        throw error;
+      },
+    );
+    return loading;
+  };
   return {
     read: async (songId) => {
       const stored = await (await open()).get('songs', songId);
-      return stored === undefined ? null : toCurrent(await toSteps(stored, deltas));
+      return stored === undefined ? null : toCurrent(await toSteps(stored, await load()));
     },
     write: async (songId, { revision, isSaved, history }) => {
       const { past, present, future } = history;
+      const deltas = await load();
       const states = [...past, present, ...future];
       const steps = states.slice(1).map((state, index) => deltas.between(states[index] ?? state, state));
       const stored: StoredSteps = {
@@ -101,7 +114,7 @@ function toCurrent(steps: LocalSteps): LocalSteps | null {
 /** Walks from the present back and on through the differences. */
 async function toSteps(
   { revision, isSaved, present, past, future }: StoredSteps,
-  deltas: ReturnType<typeof createStepDeltas>,
+  deltas: StepDeltas,
 ): Promise<LocalSteps> {
   const now = JSON.parse(present) as SongDocument;
   const [before, after] = [await deltas.past(now, past), await deltas.future(now, future)];

@@ -16,6 +16,9 @@ const { produce } = new Immer({ autoFreeze: false });
 const SLICE_MS = 12;
 const nextTask = (): Promise<void> => new Promise((resolve) => setTimeout(resolve));
 
+/** Differences between the states of one song after the other. */
+export type StepDeltas = ReturnType<typeof createStepDeltas>;
+
 /** Makes differences and follows them; remembers those between states that it has seen. */
 export function createStepDeltas(pause: () => Promise<void> = nextTask) {
   const known = new WeakMap<SongDocument, { readonly from: SongDocument; readonly text: string }>();

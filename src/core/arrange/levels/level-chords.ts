@@ -1,7 +1,7 @@
 /*
  * The left hand of a level: which chords stay, and how each is held.
  *
- * What may go, in this order (right-hand.md): added colours; slash basses; passing chords of half a bar or less on a weak beat.
+ * What may go, in this order (docs/rules.md): added colours; slash basses; passing chords of half a bar or less on a weak beat.
  * A section's first chord, the chord before a section ends and the song's last never go. Dropping colours leaves a triad of the
  * chord itself, so no note of a lower level rubs against the chord above it; a suspended fourth stays, since the third would.
  * Of the shapes for a chord the easiest one is taken, the upper level's own shape among them, so that no level is harder than the

@@ -77,7 +77,7 @@ describe('the right hand of a level', () => {
     expect(countsIn(STRUMMED, levelAt(STRUMMED, 2), 2)).toBe('1');
   });
 
-  // right-hand.md: a window for a change of 1.2 s, 0.6 s and an eighth on levels 2, 3 and 4.
+  // docs/rules.md: a window for a change of 1.2 s, 0.6 s and an eighth on levels 2, 3 and 4.
   test.each([
     [2, 1.2],
     [3, 0.6],
@@ -113,7 +113,7 @@ describe('the first level', () => {
     expect([0, 1, 4].map((bar) => shapesIn(levelAt(bass, 1), bar)[0])).toEqual(['3xxxxx', 'xx0xxx', 'x3xxxx']);
   });
 
-  // demo-songs.md: the shape bass is A2 G2 F#2 F2; string 5 open, then string 6 at 3, 2 and 1.
+  // docs/demo-songs.md: the shape bass is A2 G2 F#2 F2; string 5 open, then string 6 at 3, 2 and 1.
   test('has the slash bass where there is one: the falling bass of the Ferry', () => {
     const ferry = itemAt(createDemoSongs(), 1);
     const low = done(ferry, { kind: 'set-first-level', partId: mainPartOf(ferry).id, firstLevel: 'bass' });
@@ -223,7 +223,7 @@ describe('a level as it is heard', () => {
     expect(Math.min(...notes.filter(({ atSeconds }) => atSeconds < 1).map(({ midi }) => midi))).toBe(48);
   });
 
-  // demo-songs.md: the riff sounds E E B D C# B A.
+  // docs/demo-songs.md: the riff sounds E E B D C# B A.
   test('a riff is heard in the place of the strum, from its level on', () => {
     const dog = itemAt(createDemoSongs(), 3);
     const [part, played] = [mainPartOf(dog), listPlayedBars(dog)];

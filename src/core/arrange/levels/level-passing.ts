@@ -3,7 +3,7 @@ import { type PlayedBar, slotStartTick } from '../../song/played/played-bars.ts'
 
 /**
  * Whether a chord may go on an easy level: half a bar or less, on a weak beat, and neither a section's cadence nor the song's last
- * chord (right-hand.md). `at` is its place in the bar.
+ * chord (docs/rules.md). `at` is its place in the bar.
  */
 export function isPassing(played: readonly PlayedBar[], index: number, at: number): boolean {
   const bar = played[index];

@@ -45,13 +45,13 @@ const written = (text: string, neck: OrnamentNeck, kind: OrnamentKind = 'riff') 
 const spotsOf = (notes: readonly OrnamentNote[]) =>
   notes.map(({ stringNumber, fret }) => `${stringNumber}/${fret}`).join(' ');
 
-/** The riff of Quarry Dog as demo-songs.md has it, in drop D. */
+/** The riff of Quarry Dog as docs/demo-songs.md has it, in drop D. */
 const RIFF = '6/0 - 6/0 5/0 5/3 5/2 5/0 6/5';
 
 describe('an ornament behind another capo or in another tuning', () => {
   const home = neckAt(DROP_D, 2);
 
-  test('sounds E E B D C# B A as the notes of demo-songs.md say', () => {
+  test('sounds E E B D C# B A as the notes of docs/demo-songs.md say', () => {
     const names = 'C C# D D# E F F# G G# A A# B'.split(' ');
     const heard = soundsOf(written(RIFF, home)).map((midi) => names[midi % 12]);
     expect(heard.join(' ')).toBe('E E B D C# B A');
@@ -65,12 +65,12 @@ describe('an ornament behind another capo or in another tuning', () => {
     });
   });
 
-  test('without its low D, 6/5 becomes 6/3 in standard tuning (demo-songs.md)', () => {
+  test('without its low D, 6/5 becomes 6/3 in standard tuning (docs/demo-songs.md)', () => {
     const place = placeOrnament(written('6/5', home), neckAt(STANDARD_TUNING, 2));
     expect(place.kind === 'placed' && spotsOf(place.notes)).toBe('6/3');
   });
 
-  test('the drone A of Last Tram is stopped at 6/3 behind capo 2, where it was open (demo-songs.md)', () => {
+  test('the drone A of Last Tram is stopped at 6/3 behind capo 2, where it was open (docs/demo-songs.md)', () => {
     const place = placeOrnament(written('5/0 4/2 5/0 4/4', neckAt(STANDARD_TUNING, 0)), neckAt(STANDARD_TUNING, 2));
     expect(place).toMatchObject({ kind: 'placed', isMoved: true });
     expect(place.kind === 'placed' && place.stopped.map(({ stringNumber, fret }) => `${stringNumber}/${fret}`)).toEqual(
@@ -318,8 +318,8 @@ describe('ornaments that are proposed', () => {
     }));
   const songs = createDemoSongs();
 
-  // demo-songs.md: walk D to G: 6/2 on beat 3, 6/4 on 4, then 6/5; G to Em (bar 12, beat 4): 6/4, then 6/2.
-  test('the walks of Quarry Dog are found as demo-songs.md has them', () => {
+  // docs/demo-songs.md: walk D to G: 6/2 on beat 3, 6/4 on 4, then 6/5; G to Em (bar 12, beat 4): 6/4, then 6/2.
+  test('the walks of Quarry Dog are found as docs/demo-songs.md has them', () => {
     const bare = itemAt(songs, 3);
     const found = sentencesOf({
       ...bare,

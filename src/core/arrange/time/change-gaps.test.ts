@@ -32,7 +32,7 @@ function gapsOf(song: SongDocument): Readonly<Record<string, number>> {
 }
 
 describe('the time for a change', () => {
-  // engine.md: at 92, eighths leave .33 s, quarters .65 s, one strum a bar 2.6 s.
+  // docs/rules.md: at 92, eighths leave .33 s, quarters .65 s, one strum a bar 2.6 s.
   test.each([
     ['Full Kettle', 33],
     ['Four Square', 65],

@@ -1,4 +1,5 @@
 import { fretSpaceMm } from '../fretboard/distance.ts';
+import { plural } from '../kernel/plural.ts';
 import type { Instrument, RatedFingering } from './rank-shapes.ts';
 import { FINGER_WORDS, fretSpanOf, listBarres } from './shape.ts';
 
@@ -27,7 +28,7 @@ function phraseOf(
   const span = fretSpanOf(fingering.shape);
   switch (term) {
     case 'fingers':
-      return plural(new Set(fingering.fingers.filter((finger) => finger !== null)).size, 'finger');
+      return countWords(new Set(fingering.fingers.filter((finger) => finger !== null)).size, 'finger');
     case 'barre':
       return listBarres(fingering).map(barreWords).join(' and ');
     case 'stretch':
@@ -55,6 +56,6 @@ function barreWords({ finger, fret, lowString, highString }: ReturnType<typeof l
   return `${kind} at fret ${fret}${finger === 1 ? '' : ` by the ${FINGER_WORDS[finger]}`}`;
 }
 
-function plural(count: number, noun: string): string {
-  return `${NUMBERS[count] ?? count} ${noun}${count === 1 ? '' : 's'}`;
+function countWords(count: number, noun: string): string {
+  return `${NUMBERS[count] ?? count} ${plural(count, noun)}`;
 }

@@ -3,6 +3,7 @@ import type { HandFamily, KeptFinger } from '../arrange/shapes/hand-families.ts'
 import { formatStringName } from '../fretboard/string-names.ts';
 import type { Key } from '../harmony/key.ts';
 import { spellInKey } from '../harmony/spelling.ts';
+import { plural } from '../kernel/plural.ts';
 import { formatNoteName } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
@@ -18,10 +19,10 @@ export function formatTimes(count: number): string {
 export function formatFamily(family: HandFamily, names: readonly string[], style: PlaceStyle): string {
   const { kept, members, changes } = family;
   const fingers = [...new Set(kept.map(({ finger }) => FINGER_WORDS[finger]))];
-  const stay = fingers.length === 1 ? 'stays' : 'stay';
+  const stay = plural(fingers.length, 'stays', 'stay');
   const places = kept.map((place) => placeWords(place, style)).join('; ');
   const through = joinWords(members.flatMap((member) => names[member] ?? []));
-  return `${startSentence(joinWords(fingers))} ${stay} (${places}) through ${through}: ${changes} ${changes === 1 ? 'change' : 'changes'}.`;
+  return `${startSentence(joinWords(fingers))} ${stay} (${places}) through ${through}: ${changes} ${plural(changes, 'change')}.`;
 }
 
 function placeWords({ stringIndex, fret }: KeptFinger, { tuning, stringNaming, fretOffset }: PlaceStyle): string {

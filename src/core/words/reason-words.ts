@@ -1,6 +1,7 @@
 import type { SetupReason } from '../arrange/setup/setup-reasons.ts';
 import { formatOpenString } from '../fretboard/tuning.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
+import { plural } from '../kernel/plural.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
 import type { OrnamentKind } from '../song/document/document.ts';
 import { ORNAMENT_WORDS } from './ornament-words.ts';
@@ -104,8 +105,8 @@ function quickWords(reason: Of<'quick-change'>, { chord }: ReasonNames): string 
   const stays =
     staying.length === 0
       ? 'no finger stays'
-      : `${staying.map((finger) => FINGER_WORDS[finger]).join(' and ')} ${staying.length === 1 ? 'stays' : 'stay'}`;
-  return `Bar ${bar}, ${chord(from)} to ${chord(to)}: ${(gapMs / 1000).toFixed(2)} s from stroke to stroke, ${isByPattern ? 'as it is strummed' : 'strummed in quarters'}; ${stays}, ${moving} ${moving === 1 ? 'moves' : 'move'}. Drill from ${drillBpm}.`;
+      : `${staying.map((finger) => FINGER_WORDS[finger]).join(' and ')} ${plural(staying.length, 'stays', 'stay')}`;
+  return `Bar ${bar}, ${chord(from)} to ${chord(to)}: ${(gapMs / 1000).toFixed(2)} s from stroke to stroke, ${isByPattern ? 'as it is strummed' : 'strummed in quarters'}; ${stays}, ${moving} ${plural(moving, 'moves', 'move')}. Drill from ${drillBpm}.`;
 }
 
 function retuningWords({ stringNumber, fromMidi, toMidi, match }: Of<'retuning'>): string {

@@ -5,6 +5,7 @@ import { type ChordSymbol, listChordTones, pitchClassesOf } from '../harmony/cho
 import type { Key } from '../harmony/key.ts';
 import { spellInKey } from '../harmony/spelling.ts';
 import { itemAt, range } from '../kernel/list.ts';
+import { plural } from '../kernel/plural.ts';
 import { formatNoteName, pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import type { NamedChord } from '../shapes/chord-naming.ts';
@@ -32,11 +33,11 @@ export function formatShapeWords(fingering: Fingering, chord: ChordSymbol, style
     ...FINGERS.flatMap((finger) => fingerWords(fingering, finger, style)),
     ...(open.length === 0
       ? []
-      : [`${startSentence(namesOf(open, style))} ${open.length === 1 ? 'rings' : 'ring'} open.`]),
+      : [`${startSentence(namesOf(open, style))} ${plural(open.length, 'rings', 'ring')} open.`]),
     ...(mayRing.length === 0 ? [] : [`${startSentence(namesOf(mayRing, style))} may ring, but better not.`]),
     ...(must.length === 0
       ? []
-      : [`${startSentence(namesOf(must, style))} ${must.length === 1 ? 'is' : 'are'} not struck.`]),
+      : [`${startSentence(namesOf(must, style))} ${plural(must.length, 'is', 'are')} not struck.`]),
   ];
 }
 
@@ -113,14 +114,14 @@ export function formatNameCheck(
       : [`${joinWords(check.missing.map(formatNoteName))} ${isAre(check.missing)} missing`]),
     ...(check.foreign.length === 0
       ? []
-      : [`${joinWords(check.foreign.map(formatNoteName))} ${check.foreign.length === 1 ? 'does' : 'do'} not belong`]),
+      : [`${joinWords(check.foreign.map(formatNoteName))} ${plural(check.foreign.length, 'does', 'do')} not belong`]),
   ];
   const name = better === null ? '' : `: ${nameOf(better.chord)}`;
   return `${formatShape(fingering.shape)} sounds ${heard}${name}. For ${nameOf(check.chord)}, ${halves.join('; ')}.`;
 }
 
 function isAre(list: readonly unknown[]): string {
-  return list.length === 1 ? 'is' : 'are';
+  return plural(list.length, 'is', 'are');
 }
 
 /** A step on the way to a full shape (sentence 10 of the program's words). A shape that adds a note goes by its real name. */

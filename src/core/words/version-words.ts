@@ -1,4 +1,5 @@
 import { formatChordName } from '../harmony/chord-symbol.ts';
+import { plural } from '../kernel/plural.ts';
 import type { SongChange } from '../song/changes.ts';
 import type { Facts } from '../song/document/document.ts';
 
@@ -62,5 +63,5 @@ export function sayChanges(changes: readonly SongChange[]): string {
 }
 
 function bars(count: number): string {
-  return count === 1 ? '1 bar' : `${count} bars`;
+  return `${count} ${plural(count, 'bar')}`;
 }

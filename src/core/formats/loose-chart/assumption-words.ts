@@ -1,3 +1,4 @@
+import { plural } from '../../kernel/plural.ts';
 import type { Assumption, AssumptionKind } from './assumption.ts';
 
 /** What each assumption is about, and what each way of taking it says. */
@@ -85,7 +86,7 @@ export function sayAssumption({ kind, lines, found }: Assumption): {
   const { title, ways } = WORDS[kind];
   const shown = lines.slice(0, MOST_LINES).join(', ');
   const more = lines.length > MOST_LINES ? ` and ${lines.length - MOST_LINES} more` : '';
-  const place = `${lines.length === 1 ? 'line' : 'lines'} ${shown}${more}`;
+  const place = `${plural(lines.length, 'line')} ${shown}${more}`;
   return {
     title,
     where: found === '' ? 'the whole song' : `${place}: “${found}”`,

@@ -1,3 +1,4 @@
+import { plural } from '../../kernel/plural.ts';
 import { formatMetre } from '../../rhythm/metre.ts';
 import type { ScoreFinding } from './finding.ts';
 
@@ -27,7 +28,7 @@ const WORDS: { readonly [K in ScoreFinding['kind']]: (finding: Of<K>) => string 
     `Measure ${measure}: ${words.slice(0, 60)} is not followed; put the form right on the Map.`,
   'notes-left': ({ count }) => `${count} written notes: a map has chords and bars, no melody.`,
   'parts-left': ({ names }) =>
-    `${names.length === 1 ? 'The part' : 'The parts'} ${names.map((name) => name.slice(0, 40) || 'without a name').join(', ')}.`,
+    `${plural(names.length, 'The part')} ${names.map((name) => name.slice(0, 40) || 'without a name').join(', ')}.`,
   'words-left': ({ count }) => `${count === 1 ? 'One remark' : `${count} remarks`} over the staff.`,
   'text-cut': ({ what }) => `The ${what} is too long and was cut.`,
 };

@@ -3,6 +3,7 @@
 import type { LevelBar } from '../../arrange/levels/level.ts';
 import { listPlacedOrnaments, type PlacedOrnament } from '../../arrange/ornaments/placed-ornaments.ts';
 import { toBarPattern } from '../../arrange/time/bar-pattern.ts';
+import { plural } from '../../kernel/plural.ts';
 import { formatCells, type Pattern } from '../../rhythm/pattern.ts';
 import { speakPattern } from '../../rhythm/pattern-counts.ts';
 import { findHand, toPattern } from '../../song/attachments/right-hand.ts';
@@ -90,7 +91,7 @@ export function listHandoutOrnaments(
     }
   }
   return [...groups.values()].map(({ bar, each, numbers }) => ({
-    name: `${ORNAMENT_WORDS[each.ornament.kind]}, ${numbers.length === 1 ? 'bar' : 'bars'} ${formatBarNumbers(numbers)}`,
+    name: `${ORNAMENT_WORDS[each.ornament.kind]}, ${plural(numbers.length, 'bar')} ${formatBarNumbers(numbers)}`,
     note: '',
     drawing: drawTablature({
       kind: each.ornament.kind,

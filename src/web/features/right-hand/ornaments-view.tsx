@@ -6,6 +6,7 @@ import {
   type OrnamentFlag,
 } from '../../../core/arrange/ornament-advice/ornament-flags.ts';
 import { listOrnamentProposals } from '../../../core/arrange/ornament-advice/ornament-proposals.ts';
+import { plural } from '../../../core/kernel/plural.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
 import { formatBarNumbers } from '../../../core/song/played/bar-numbers.ts';
 import { listPlayedBars, type PlayedBar } from '../../../core/song/played/played-bars.ts';
@@ -161,7 +162,7 @@ function titleOf(group: readonly FlaggedOrnament[]): string {
   const name = `${kind.charAt(0).toUpperCase()}${kind.slice(1)}`;
   return numbers.length === 0
     ? `${name}, no bar`
-    : `${name}, ${numbers.length === 1 ? 'bar' : 'bars'} ${formatBarNumbers(numbers)}`;
+    : `${name}, ${plural(numbers.length, 'bar')} ${formatBarNumbers(numbers)}`;
 }
 
 type Names = NonNullable<Parameters<typeof formatOrnamentFlag>[1]>;

@@ -5,6 +5,7 @@ import { styled } from 'styled-components';
 import type { SongChoices, SongSort } from '../../../contract/song-list-schema.ts';
 import { parseChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { parseKey } from '../../../core/harmony/key.ts';
+import { plural } from '../../../core/kernel/plural.ts';
 import { formatKeyWords } from '../../../core/words/setup-words.ts';
 import { api } from '../../api/client.ts';
 import { colour } from '../../theme/tokens.ts';
@@ -199,7 +200,7 @@ function foundWords(total: number | null, isNarrowed: boolean, choices: SongChoi
 }
 
 function countSongs(songs: number): string {
-  return `${songs.toLocaleString('en')} ${songs === 1 ? 'song' : 'songs'}`;
+  return `${songs.toLocaleString('en')} ${plural(songs, 'song')}`;
 }
 
 const Frame = styled.search`

@@ -6,6 +6,7 @@ import { listOddBars } from '../../../../core/arrange/form/odd-bars.ts';
 import { checkRecord, type RecordCheck } from '../../../../core/arrange/form/record-check.ts';
 import { listGapPlaces } from '../../../../core/arrange/form/record-gap.ts';
 import { type ChordSymbol, formatChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
+import { plural } from '../../../../core/kernel/plural.ts';
 import { formatMinutes } from '../../../../core/rhythm/clock.ts';
 import { songKeysOf } from '../../../../core/song/chart/song-keys.ts';
 import { type PlayedBar, totalsOf } from '../../../../core/song/played/played-bars.ts';
@@ -78,7 +79,7 @@ export function MapFacts({
 
 function formatPasses(passes: readonly PassSummary[], left: number): string {
   const played = passes.length - left;
-  const count = `${played} ${played === 1 ? 'pass' : 'passes'}`;
+  const count = `${played} ${plural(played, 'pass', 'passes')}`;
   return left === 0 ? count : `${count}, ${left} left out`;
 }
 

@@ -46,5 +46,8 @@ const failedTests = (unit?.numFailedTests ?? 0) + (unit?.numFailedTestSuites ?? 
 const skipped = (unit?.numPendingTests ?? 0) + (browser?.skipped ?? 0);
 const failed = failedStep === null ? failedTests : Math.max(1, failedTests);
 process.stdout.write(`\n${failedStep === null ? 'all steps passed' : `stopped at: ${failedStep}`}\n`);
-process.stdout.write(`${passed} passed, ${failed} failed, ${skipped} skipped\n`);
+const unsteady = browser?.flaky ?? 0;
+process.stdout.write(
+  `${passed} passed${unsteady === 0 ? '' : ` (${unsteady} of them only when tried again)`}, ${failed} failed, ${skipped} skipped\n`,
+);
 process.exit(failed === 0 ? 0 : 1);

@@ -1,0 +1,54 @@
+import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { afterEach, beforeAll, describe, expect, test } from 'vitest';
+import { formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
+import { newSong } from '../../../core/song/document/new-song.ts';
+import { mainPartOf } from '../../../core/song/document/parts.ts';
+import { installInlineWorker } from '../../../test-support/inline-worker.ts';
+import { songFromChart } from '../../../test-support/read-chart.ts';
+import { showSong } from '../../../test-support/song-screen.tsx';
+import { ShapesPage } from './shapes-page.tsx';
+
+beforeAll(installInlineWorker);
+afterEach(cleanup);
+
+const SONG = songFromChart('title: Hands\nkey: C\ntempo: 90\n\nVerse:\n| C | G | Am | F |\n| C | G | F | G |\n');
+const PATIENT = { timeout: 60_000 };
+const details = () => within(screen.getByRole('complementary', { name: 'The chosen shape' }));
+const opened = () => waitFor(() => expect(screen.getByRole('radio', { name: /^F\./ })).toBeTruthy(), PATIENT);
+
+describe('the Shapes step', () => {
+  test('shows a shape for each chord of the song, and pins, changes and lets go the chosen one', async () => {
+    const editor = showSong(SONG, <ShapesPage />);
+    await opened();
+    expect(screen.getAllByRole('radio', { name: /^(C|G|Am|F)\./ })).toHaveLength(4);
+    fireEvent.click(screen.getByRole('radio', { name: /^F\./ }));
+    const storedF = () =>
+      mainPartOf(editor.store.getState().history.present).shapes.filter(
+        ({ chord, origin }) => formatChordSymbol(chord) === 'F' && origin !== 'accepted',
+      );
+    expect(storedF()).toEqual([]);
+    fireEvent.click(await waitFor(() => details().getByRole('button', { name: 'Pin this shape' }), PATIENT));
+    expect(storedF().map(({ origin }) => origin)).toEqual(['pinned']);
+    fireEvent.click(await waitFor(() => details().getByRole('button', { name: 'Take the pin out' }), PATIENT));
+    await waitFor(() => expect(storedF()).toEqual([]), PATIENT);
+    expect(editor.store.getState().history.past).toHaveLength(2);
+  });
+
+  test('lists the changes of the song, the hardest first', async () => {
+    showSong(SONG, <ShapesPage />);
+    await opened();
+    fireEvent.click(screen.getByRole('tab', { name: 'Changes' }));
+    const labels = screen
+      .getAllByRole('radio', { name: / to .*effort/ })
+      .map((each) => each.getAttribute('aria-label'));
+    const efforts = labels.map((label) => Number(/effort (\d+\.\d)/.exec(label ?? '')?.[1]));
+    // C G, G Am, Am F, F C, G F, F G: a change there and back is one line.
+    expect(efforts.length).toBeGreaterThan(3);
+    expect(efforts).toEqual([...efforts].sort((a, b) => b - a));
+  });
+
+  test('says that there are none in a song without chords', async () => {
+    showSong(newSong('Empty'), <ShapesPage />);
+    expect(await waitFor(() => screen.getByText('No chords yet'), PATIENT)).toBeTruthy();
+  });
+});

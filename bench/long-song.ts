@@ -8,6 +8,8 @@ const OPEN_LIMIT_MS = 500;
 const TASK_LIMIT_MS = 50;
 const PASTE_LIMIT_MS = 1000;
 const EDIT_LIMIT_MS = 50;
+const STEPS = 500;
+const OPEN_WITH_STEPS_LIMIT_MS = 600;
 const REPEATS = 20;
 
 /** A megabyte of names above words, as it may come from anywhere. */
@@ -23,6 +25,8 @@ export async function benchLongSong(browser: Browser, base: string): Promise<rea
   const scrolling = await scrollTasks(page, `${address}/map`);
   const edits = await mapEdits(page, `${address}/map`);
   const paste = await pasteMegabyte(page, base);
+  await makeSteps(page, `${address}/map`);
+  const withSteps = await openings(page, base, 'Six Hundred Bars');
   const limit = (name: string, times: readonly number[], limitMs: number): Row => ({
     name,
     ...summarise(times),
@@ -35,6 +39,12 @@ export async function benchLongSong(browser: Browser, base: string): Promise<rea
       ...summarise(opening),
       reference: { name: 'a song of 70 bars', medianMs: summarise(small).medianMs },
       limitMs: OPEN_LIMIT_MS,
+    },
+    {
+      name: `the same with ${STEPS} steps that can be undone`,
+      ...summarise(withSteps),
+      reference: { name: 'without', medianMs: summarise(opening).medianMs },
+      limitMs: OPEN_WITH_STEPS_LIMIT_MS,
     },
     limit('longest task of a key typed into its chart', typing, TASK_LIMIT_MS),
     limit('longest task of a turn of the wheel on its map', scrolling, TASK_LIMIT_MS),
@@ -59,6 +69,18 @@ async function makeLongSong(page: Page, base: string): Promise<string> {
   await page.getByText(`${LONG_BARS} bars`).first().waitFor();
   await page.getByText('all saved').waitFor();
   return page.url().replace(/\/\w+$/, '');
+}
+
+/** Marks one bar as early and on time again, so often that no more steps are kept. */
+async function makeSteps(page: Page, address: string): Promise<void> {
+  await page.goto(address);
+  await page.locator('[aria-label="Part 15"]').waitFor();
+  await page.locator('[aria-label="Part 8"] [data-place]').nth(5).click();
+  for (let step = 0; step < STEPS; step += 1) {
+    await page.keyboard.press('p');
+  }
+  await page.getByText('all saved').waitFor();
+  await page.waitForTimeout(1000);
 }
 
 /** From a press on the song in the list to its first step drawn: the neck with its levels, which fill as they are worked out. */

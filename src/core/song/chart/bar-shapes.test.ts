@@ -6,7 +6,7 @@ import { checkBar } from './bar-check.ts';
 import { joinBars, splitBar } from './bar-joining.ts';
 import type { ChartBar } from './chart.ts';
 import { refitBar } from './refit-bar.ts';
-import { turnMark } from './slot-marks.ts';
+import { listCutBeats, turnMark } from './slot-marks.ts';
 
 const COMMON = metreOf('4/4');
 const barsOf = (text: string): readonly ChartBar[] => {
@@ -58,5 +58,14 @@ describe('a bar', () => {
     expect(turns('early')).toEqual(['G <D', 'G <<D', 'G D']);
     expect(turns('ring')).toEqual(['G D_', 'G D', 'G D_']);
     expect(turns('cut')).toEqual(['G D!', 'G D', 'G D!']);
+  });
+
+  test('can cut a chord on every beat that comes while it sounds', () => {
+    const halves = [{ ticks: 20_160 }, { ticks: 20_160 }];
+    expect([0, 1, 2].map((index) => listCutBeats(halves, index, COMMON))).toEqual([[2], [4], []]);
+    expect(listCutBeats([{ ticks: 40_320 }], 0, COMMON)).toEqual([2, 3, 4]);
+    // On the "and" of 2 and off it again before 4.
+    expect(listCutBeats([{ ticks: 15_120 }, { ticks: 15_120 }, { ticks: 10_080 }], 1, COMMON)).toEqual([3]);
+    expect(listCutBeats([{ ticks: 30_240 }], 0, { beats: 6, unit: 8, groups: null })).toEqual([2, 3, 4, 5, 6]);
   });
 });

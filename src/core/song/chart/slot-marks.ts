@@ -1,4 +1,5 @@
-import { QUARTER_TICKS } from '../../rhythm/metre.ts';
+import { range, sumOf } from '../../kernel/list.ts';
+import { beatTicks, type Metre, QUARTER_TICKS } from '../../rhythm/metre.ts';
 import type { ChartBar, ChartSlot } from './chart.ts';
 
 /** Ticks by which a change comes early: not, an eighth note, a sixteenth. */
@@ -10,6 +11,18 @@ export type SlotMark = 'early' | 'ring' | 'cut';
 /** A bar with the next state of a mark on one of its chords: on and off; early goes from an eighth to a sixteenth first. */
 export function turnMark(bar: ChartBar, index: number, mark: SlotMark): ChartBar {
   return { ...bar, slots: bar.slots.map((slot, at) => (at === index ? turned(slot, mark) : slot)) };
+}
+
+/** The beats of a bar, counted from 1, on which one of its chords can be cut: those that come while it sounds, after its own first moment. */
+export function listCutBeats(
+  slots: readonly { readonly ticks: number }[],
+  index: number,
+  metre: Metre,
+): readonly number[] {
+  const beat = beatTicks(metre);
+  const start = sumOf(slots.slice(0, index), ({ ticks }) => ticks);
+  const end = start + (slots[index]?.ticks ?? 0);
+  return range(Math.floor(start / beat) + 1, Math.ceil(end / beat)).map((at) => at + 1);
 }
 
 function turned(slot: ChartSlot, mark: SlotMark): ChartSlot {

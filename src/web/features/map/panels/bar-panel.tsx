@@ -1,10 +1,10 @@
 import { styled } from 'styled-components';
 import { formatKey, parseKey } from '../../../../core/harmony/key.ts';
-import { beatTicks, formatMetre, parseMetre } from '../../../../core/rhythm/metre.ts';
+import { formatMetre, type Metre, parseMetre } from '../../../../core/rhythm/metre.ts';
 import { formatTempo, parseTempo } from '../../../../core/rhythm/tempo.ts';
 import type { ChartBar } from '../../../../core/song/chart/chart.ts';
 import { refitBar } from '../../../../core/song/chart/refit-bar.ts';
-import { PUSH_STEPS } from '../../../../core/song/chart/slot-marks.ts';
+import { listCutBeats, PUSH_STEPS } from '../../../../core/song/chart/slot-marks.ts';
 import { songKeysOf } from '../../../../core/song/chart/song-keys.ts';
 import { splitSyllables } from '../../../../core/song/chart/syllables.ts';
 import type { Bar } from '../../../../core/song/document/document.ts';
@@ -142,7 +142,7 @@ function SlotRow(props: {
       <Select
         label={`How ${name} ends`}
         isLabelHidden
-        options={endsOf(bar, index, beatTicks(bar.metre ?? document.facts.metre))}
+        options={endsOf(bar, index, bar.metre ?? document.facts.metre)}
         value={slot.hold ? 'ring' : slot.stop === null ? 'on' : `cut ${slot.stop.beat ?? ''}`}
         onChange={(end) =>
           void setSlot({
@@ -196,17 +196,12 @@ function Syllable(props: {
 }
 
 /** The ways a chord can end: it plays on, rings, is cut at once, or is cut on a later beat inside its time. */
-function endsOf(bar: Bar, index: number, beat: number): readonly { readonly value: string; readonly text: string }[] {
-  const start = bar.slots.slice(0, index).reduce((sum, { ticks }) => sum + ticks, 0);
-  const end = start + (bar.slots[index]?.ticks ?? 0);
-  const beats = Array.from({ length: 32 }, (_, at) => at + 1).filter(
-    (number) => (number - 1) * beat > start && (number - 1) * beat < end,
-  );
+function endsOf(bar: Bar, index: number, metre: Metre): readonly { readonly value: string; readonly text: string }[] {
   return [
     { value: 'on', text: 'plays on' },
     { value: 'ring', text: 'one strum, rings' },
     { value: 'cut ', text: 'hit and cut' },
-    ...beats.map((number) => ({ value: `cut ${number}`, text: `cut on ${number}` })),
+    ...listCutBeats(bar.slots, index, metre).map((number) => ({ value: `cut ${number}`, text: `cut on ${number}` })),
   ];
 }
 

@@ -4,12 +4,10 @@ import { fingerPin } from '../../../../core/arrange/shapes/part-shapes.ts';
 import { parseChart } from '../../../../core/formats/text-chart/parse-chart.ts';
 import { frequencyOf } from '../../../../core/fretboard/tuner.ts';
 import { voicePlainly } from '../../../../core/harmony/plain-voicing.ts';
-import { beatTicks } from '../../../../core/rhythm/metre.ts';
-import { ticksToSeconds } from '../../../../core/rhythm/tempo.ts';
 import { newSong } from '../../../../core/song/document/new-song.ts';
 import { applyChart } from '../../../../core/song/map/apply-chart.ts';
+import { listBeats } from '../../../../core/song/played/beats.ts';
 import { listPlayedBars } from '../../../../core/song/played/played-bars.ts';
-import { toTimeline } from '../../../../core/song/played/timeline.ts';
 import { MADE_UP_RECORD } from './made-up-record.data.ts';
 
 /** One strum of the record: when, in seconds from its start, and which notes, in Hz. */
@@ -18,25 +16,13 @@ export type Strum = { readonly atSeconds: number; readonly hz: readonly number[]
 /** The strums of the made-up record: one on each beat, the first of a bar louder. */
 export function listStrums(): readonly Strum[] {
   const { document } = applyChart(newSong(''), parseChart(MADE_UP_RECORD).chart, { unreadHeaders: [], fingerPin });
-  const played = listPlayedBars(document);
-  const { bars } = toTimeline(played);
-  return played.flatMap(({ slots, metre, lengthTicks, tempo }, index) => {
-    const start = bars[index]?.startSeconds ?? 0;
-    const beats = lengthTicks / beatTicks(metre);
-    return Array.from({ length: beats }, (_, beat): Strum => {
-      const tick = beat * beatTicks(metre);
-      let until = 0;
-      const slot = slots.find(({ ticks }) => {
-        until += ticks;
-        return tick < until;
-      });
-      return {
-        atSeconds: start + (tempo === null ? 0 : ticksToSeconds(tick, tempo)),
-        hz: slot === undefined || slot.chord === null ? [] : voicePlainly(slot.chord).map((midi) => frequencyOf(midi)),
-        isFirst: beat === 0,
-      };
-    });
-  });
+  return listBeats(listPlayedBars(document)).map(
+    ({ beat, atSeconds, slot }): Strum => ({
+      atSeconds,
+      hz: slot === null || slot.chord === null ? [] : voicePlainly(slot.chord).map((midi) => frequencyOf(midi)),
+      isFirst: beat === 0,
+    }),
+  );
 }
 
 /** Starts the record; answers how to stop it, or what went wrong. */

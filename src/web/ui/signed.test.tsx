@@ -7,7 +7,10 @@ afterEach(cleanup);
 test('text with sharps reads the same, and only its sharps are lifted', () => {
   const { container } = render(<Signed text="F♯m7, C♯♯ and B♭" />);
   expect(container.textContent).toBe('F♯m7, C♯♯ and B♭');
-  expect([...container.querySelectorAll('span')].map(({ textContent }) => textContent)).toEqual(['♯', '♯♯']);
+  expect([...container.querySelectorAll('span span')].map(({ textContent }) => textContent)).toEqual(['♯', '♯♯']);
+  // One element, and text without a sharp none at all.
+  expect(container.childNodes).toHaveLength(1);
+  expect(render(<Signed text="B♭" />).container.children).toHaveLength(0);
 });
 
 test('in a picture what follows a sharp comes down again', () => {

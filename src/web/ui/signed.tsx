@@ -5,8 +5,16 @@ const SHARP_DROP_EM = 0.2;
 
 /** Text in which every sharp is lifted to stand on the line: the sign font draws it for a staff, around the baseline. */
 export function Signed({ text }: { readonly text: string }) {
-  return splitAtSharps(text).map(({ piece, key }) =>
-    piece.startsWith('♯') ? <Lifted key={key}>{piece}</Lifted> : piece,
+  if (!text.includes('♯')) {
+    return text;
+  }
+  // One element: in a grid or a row every piece would get a place of its own.
+  return (
+    <span>
+      {splitAtSharps(text).map(({ piece, key }) =>
+        piece.startsWith('♯') ? <Lifted key={key}>{piece}</Lifted> : piece,
+      )}
+    </span>
   );
 }
 

@@ -4,8 +4,9 @@ import { parseArgs } from 'node:util';
 import { openSongSchema } from '../contract/api.ts';
 import { createPlanner } from '../core/arrange/problem/planner.ts';
 import { toCanonicalJson } from '../core/kernel/canonical-json.ts';
+import { formatCount } from '../core/kernel/plural.ts';
 import type { SongDocument } from '../core/song/document/document.ts';
-import { formatCount } from '../core/words/setup-words.ts';
+
 import type { ReadSong } from '../exchange/read-song.ts';
 import type { Answer } from './answer.ts';
 import { CommandError, usageError } from './command-error.ts';

@@ -27,6 +27,7 @@ const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Answer | Pr
 
 /** What commands were called before, and still are in scripts. */
 const FORMER: Readonly<Record<string, string>> = { rungs: 'levels' };
+const nameNow = (name: string): string => FORMER[name] ?? name;
 
 const ANSWERED = 0;
 const FAILED = 1;
@@ -36,11 +37,11 @@ const NOT_UNDERSTOOD = 2;
 export type Outcome = { readonly out: string; readonly err: string; readonly code: number };
 
 async function answerTo([given, ...args]: readonly string[]): Promise<Outcome> {
-  const name = given === undefined ? undefined : (FORMER[given] ?? given);
+  const name = given === undefined ? undefined : nameNow(given);
   const wantsHelp = name === undefined || name === 'help' || name === '--help' || args.includes('--help');
   if (wantsHelp) {
     const topic = name === 'help' ? args[0] : name;
-    return { out: `${HELP[FORMER[topic ?? ''] ?? topic ?? ''] ?? OVERVIEW}\n`, err: '', code: ANSWERED };
+    return { out: `${HELP[nameNow(topic ?? '')] ?? OVERVIEW}\n`, err: '', code: ANSWERED };
   }
   const command = COMMANDS[name];
   if (command === undefined) {

@@ -1,10 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import type { SongChange } from '../core/song/changes.ts';
 import { sayChanges } from '../core/words/version-words.ts';
+import type { EachKind } from '../test-support/each-kind.ts';
 import { songChangeSchema } from './api.ts';
 
 /** One of each kind; a kind that is missing here does not compile. */
-const EACH_KIND: { readonly [Kind in SongChange['kind']]: SongChange & { readonly kind: Kind } } = {
+const EACH_KIND: EachKind<SongChange> = {
   fact: { kind: 'fact', fact: 'tempo' },
   'section-added': { kind: 'section-added', name: 'Outro', bars: 1 },
   'section-removed': { kind: 'section-removed', name: 'Outro', bars: 2 },

@@ -12,7 +12,8 @@ import { checkedSong, type FileSource, REPLACED, type ReadSong, type Refusal, st
 /** Reads MusicXML from the bytes of its text. */
 export function* readXmlSong(bytes: Uint8Array, { title, planner }: FileSource): Steps<Result<ReadSong, Refusal>> {
   const text = decodeXml(bytes);
-  const parsed = yield* partOfSteps(parseXmlInSteps(storable(text)), 0.1, 0.5);
+  const clean = storable(text);
+  const parsed = yield* partOfSteps(parseXmlInSteps(clean), 0.1, 0.5);
   if (!parsed.ok) {
     const { error } = parsed;
     return err(
@@ -30,7 +31,7 @@ export function* readXmlSong(bytes: Uint8Array, { title, planner }: FileSource):
   const assumed = [
     ...sayFindings(song.findings.filter((finding) => !isLeft(finding))),
     ...(pinned === 0 ? [] : [`${pinned === 1 ? 'One shape is' : `${pinned} shapes are`} pinned as drawn.`]),
-    ...(storable(text) === text ? [] : [REPLACED]),
+    ...(clean === text ? [] : [REPLACED]),
   ];
   return checkedSong(song.document, { format: 'MusicXML', assumed, left: sayFindings(song.findings.filter(isLeft)) });
 }

@@ -6,7 +6,7 @@
  */
 
 import { itemAt, range } from '../kernel/list.ts';
-import { plural } from '../kernel/plural.ts';
+import { formatCount } from '../kernel/plural.ts';
 import { HIGHEST_CAPO_FRET, type Setup } from './capo.ts';
 import { formatOpenString, STANDARD_TUNING, TUNINGS, type Tuning } from './tuning.ts';
 
@@ -37,7 +37,7 @@ export function listRetuningSteps(from: Tuning, to: Tuning): readonly RetuningSt
 export function formatRetuningStep({ semitones, fromMidi, toMidi }: RetuningStep): string {
   const count = Math.abs(semitones);
   const way = semitones < 0 ? 'down' : 'up';
-  return `${way} ${count} ${plural(count, 'semitone')}, ${formatOpenString(fromMidi)} to ${formatOpenString(toMidi)}`;
+  return `${way} ${formatCount(count, 'semitone')}, ${formatOpenString(fromMidi)} to ${formatOpenString(toMidi)}`;
 }
 
 /** Whether a string would go above its pitch in standard tuning, where it can break. Other instruments have no standard. */

@@ -4,3 +4,8 @@ const RULES = new Intl.PluralRules('en');
 export function plural(count: number, one: string, many: string = `${one}s`): string {
   return RULES.select(count) === 'one' ? one : many;
 }
+
+/** A number of things: "1 semitone", "2 bars". */
+export function formatCount(count: number, noun: string, many?: string): string {
+  return `${count} ${plural(count, noun, many)}`;
+}

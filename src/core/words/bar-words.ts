@@ -4,7 +4,7 @@ import type { OddBar } from '../arrange/form/odd-bars.ts';
 import type { GapPlace } from '../arrange/form/record-gap.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { range } from '../kernel/list.ts';
-import { formatCount } from './setup-words.ts';
+import { formatCount } from '../kernel/plural.ts';
 
 type NameOf = (chord: ChordSymbol) => string;
 

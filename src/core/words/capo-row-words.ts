@@ -1,6 +1,7 @@
 import type { CapoRow } from '../arrange/capo/capo-rows.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
-import { formatCapo, formatCount, formatShapeKey } from './setup-words.ts';
+import { formatCount } from '../kernel/plural.ts';
+import { formatCapo, formatShapeKey } from './setup-words.ts';
 
 type ChordName = (chord: ChordSymbol) => string;
 

@@ -1,6 +1,6 @@
 import { formatStringName, type StringNaming } from '../fretboard/string-names.ts';
 import type { Tuning } from '../fretboard/tuning.ts';
-import { plural } from '../kernel/plural.ts';
+import { formatCount } from '../kernel/plural.ts';
 import type { Change, FingerPlace, FingerStep } from '../shapes/change.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
 import { joinWords, startSentence } from './sentence.ts';
@@ -54,7 +54,7 @@ function shiftWords(frets: number): string {
   if (frets === 0) {
     return 'across the strings';
   }
-  return `${Math.abs(frets)} ${plural(Math.abs(frets), 'fret')} ${frets > 0 ? 'up' : 'down'} the neck`;
+  return `${formatCount(Math.abs(frets), 'fret')} ${frets > 0 ? 'up' : 'down'} the neck`;
 }
 
 function placeWords(place: FingerPlace | null, style: PlaceStyle): string {

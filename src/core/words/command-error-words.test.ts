@@ -1,9 +1,10 @@
 import { expect, test } from 'vitest';
+import type { EachKind } from '../../test-support/each-kind.ts';
 import type { CommandError } from '../song/commands.ts';
 import { sayCommandError } from './command-error-words.ts';
 
 /** One refusal of each kind; a kind that is missing here does not compile. */
-const EACH: { readonly [Kind in CommandError['kind']]: Extract<CommandError, { readonly kind: Kind }> } = {
+const EACH: EachKind<CommandError> = {
   'instrument-out-of-bounds': { kind: 'instrument-out-of-bounds', value: 'scaleLengthMm' },
   'not-a-standard-key': { kind: 'not-a-standard-key' },
   'tempo-out-of-bounds': { kind: 'tempo-out-of-bounds' },

@@ -1,5 +1,6 @@
 /* Whatever core can find, refuse or give as a reason has words: a kind that is missing here does not compile. */
 import { describe, expect, test } from 'vitest';
+import type { EachKind } from '../../test-support/each-kind.ts';
 import type { OrnamentFlag } from '../arrange/ornament-advice/ornament-flags.ts';
 import type { Finding } from '../arrange/recogniser/recogniser.ts';
 import type { SetupReason } from '../arrange/setup/setup-reasons.ts';
@@ -8,10 +9,6 @@ import type { OrnamentFault } from '../song/attachments/ornaments.ts';
 import { formatFinding } from './finding-words.ts';
 import { formatOrnamentFault, formatOrnamentFlag } from './ornament-words.ts';
 import { formatReason } from './reason-words.ts';
-
-type EachKind<T extends { readonly kind: string }> = {
-  readonly [Kind in T['kind']]: Extract<T, { readonly kind: Kind }>;
-};
 
 const G: ChordSymbol = { root: 'G', quality: '', bass: null };
 const C: ChordSymbol = { root: 'C', quality: '', bass: null };

@@ -1,5 +1,5 @@
 import type { Finding, LinePlace } from '../arrange/recogniser/recogniser.ts';
-import { formatCount } from './setup-words.ts';
+import { formatCount } from '../kernel/plural.ts';
 
 /** A finding as a plain statement: "Chorus line 1 is Verse line 1." */
 export function formatFinding(finding: Finding): string {

@@ -2,9 +2,9 @@
 import type { LevelDifficulty } from '../arrange/levels/level-difficulty.ts';
 import type { Misfit } from '../arrange/levels/level-overlay.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
+import { formatCount } from '../kernel/plural.ts';
 import { formatShape } from '../shapes/shape.ts';
 import type { Level, LevelEdit } from '../song/document/document.ts';
-import { formatCount } from './setup-words.ts';
 
 /** What each level is called. */
 export const LEVEL_WORDS: Readonly<Record<Level, string>> = {

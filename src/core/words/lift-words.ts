@@ -1,6 +1,7 @@
 import type { KeyLift } from '../arrange/setup/key-lifts.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
-import { formatCapo, formatCount, formatKeyWords } from './setup-words.ts';
+import { formatCount } from '../kernel/plural.ts';
+import { formatCapo, formatKeyWords } from './setup-words.ts';
 
 /** A key change in sentences: where it comes, then each way through it. */
 export function formatLift(lift: KeyLift, nameOf: (chord: ChordSymbol) => string): readonly string[] {

@@ -3,7 +3,7 @@ import type { HandFamily, KeptFinger } from '../arrange/shapes/hand-families.ts'
 import { formatStringName } from '../fretboard/string-names.ts';
 import type { Key } from '../harmony/key.ts';
 import { spellInKey } from '../harmony/spelling.ts';
-import { plural } from '../kernel/plural.ts';
+import { formatCount, plural } from '../kernel/plural.ts';
 import { formatNoteName } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
@@ -22,7 +22,7 @@ export function formatFamily(family: HandFamily, names: readonly string[], style
   const stay = plural(fingers.length, 'stays', 'stay');
   const places = kept.map((place) => placeWords(place, style)).join('; ');
   const through = joinWords(members.flatMap((member) => names[member] ?? []));
-  return `${startSentence(joinWords(fingers))} ${stay} (${places}) through ${through}: ${changes} ${plural(changes, 'change')}.`;
+  return `${startSentence(joinWords(fingers))} ${stay} (${places}) through ${through}: ${formatCount(changes, 'change')}.`;
 }
 
 function placeWords({ stringIndex, fret }: KeptFinger, { tuning, stringNaming, fretOffset }: PlaceStyle): string {

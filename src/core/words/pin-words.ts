@@ -1,6 +1,7 @@
 import type { Key } from '../harmony/key.ts';
+import { formatCount } from '../kernel/plural.ts';
 import type { SetupPin } from '../song/document/wishes.ts';
-import { formatCapo, formatCount, formatPitchIn } from './setup-words.ts';
+import { formatCapo, formatPitchIn } from './setup-words.ts';
 
 /** A pin as words, its notes spelled in a key: "open string C3 rings". */
 export function formatPin(pin: SetupPin, key: Key): string {

@@ -1,7 +1,7 @@
 import type { MapProposal } from '../arrange/recogniser/map-proposals.ts';
 import { uniqueBy } from '../kernel/list.ts';
+import { formatCount } from '../kernel/plural.ts';
 import { joinWords } from './sentence.ts';
-import { formatCount } from './setup-words.ts';
 
 /** A proposal in words: what was seen, and the act that would change it. */
 export type ProposalWords = { readonly seen: string; readonly act: string };

@@ -1,11 +1,11 @@
 import type { SetupReason } from '../arrange/setup/setup-reasons.ts';
 import { formatOpenString } from '../fretboard/tuning.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
-import { plural } from '../kernel/plural.ts';
+import { formatCount, plural } from '../kernel/plural.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
 import type { OrnamentKind } from '../song/document/document.ts';
 import { ORNAMENT_WORDS } from './ornament-words.ts';
-import { formatCapo, formatCount, formatKeyWords, formatPitchIn, formatShapeKey } from './setup-words.ts';
+import { formatCapo, formatKeyWords, formatPitchIn, formatShapeKey } from './setup-words.ts';
 
 /** How names are shown in sentences: chords as the class writes them, and who learns and sings. */
 export type ReasonNames = {

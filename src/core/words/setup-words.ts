@@ -1,7 +1,7 @@
 import { soundingShiftOf } from '../fretboard/capo.ts';
 import { type Key, shiftKey } from '../harmony/key.ts';
 import { spellInKey } from '../harmony/spelling.ts';
-import { plural } from '../kernel/plural.ts';
+import { formatCount } from '../kernel/plural.ts';
 import { formatPitch } from '../pitch/midi.ts';
 import { formatNoteName } from '../pitch/note-name.ts';
 import { formatMinutes } from '../rhythm/clock.ts';
@@ -41,11 +41,6 @@ export function formatCapo(capoFret: number): string {
 export function formatPitchIn(midi: number, key: Key): string {
   const plain = formatPitch(midi, (pitchClass) => spellInKey(pitchClass, key));
   return plain.replaceAll('b', '♭').replaceAll('#', '♯');
-}
-
-/** A number of things: "1 semitone", "2 bars". */
-export function formatCount(count: number, noun: string): string {
-  return `${count} ${plural(count, noun)}`;
 }
 
 /** Bars and length: "77 bars, 3:20"; without a tempo the bars alone. */

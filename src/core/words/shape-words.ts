@@ -5,7 +5,7 @@ import { type ChordSymbol, listChordTones, pitchClassesOf } from '../harmony/cho
 import type { Key } from '../harmony/key.ts';
 import { spellInKey } from '../harmony/spelling.ts';
 import { itemAt, range } from '../kernel/list.ts';
-import { plural } from '../kernel/plural.ts';
+import { formatCount, plural } from '../kernel/plural.ts';
 import { formatNoteName, pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import type { NamedChord } from '../shapes/chord-naming.ts';
@@ -13,7 +13,6 @@ import type { EasierShape } from '../shapes/easier-shapes.ts';
 import { FINGER_WORDS, type Finger, type Fingering, formatShape, isBarreChord, listBarres } from '../shapes/shape.ts';
 import type { PlaceStyle } from './change-words.ts';
 import { joinWords, startSentence } from './sentence.ts';
-import { formatCount } from './setup-words.ts';
 
 const FINGERS: readonly Finger[] = ['T', 1, 2, 3, 4];
 

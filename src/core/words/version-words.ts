@@ -1,5 +1,5 @@
 import { formatChordName } from '../harmony/chord-symbol.ts';
-import { plural } from '../kernel/plural.ts';
+import { formatCount } from '../kernel/plural.ts';
 import type { SongChange } from '../song/changes.ts';
 import type { Facts } from '../song/document/document.ts';
 
@@ -25,13 +25,15 @@ function sayChange(change: SongChange): string {
     case 'fact':
       return FACTS[change.fact] ?? change.fact;
     case 'section-added':
-      return `${change.name} added (${bars(change.bars)})`;
+      return `${change.name} added (${formatCount(change.bars, 'bar')})`;
     case 'section-removed':
-      return `${change.name} taken out (${bars(change.bars)})`;
+      return `${change.name} taken out (${formatCount(change.bars, 'bar')})`;
     case 'section-renamed':
       return `${change.from} renamed ${change.to}`;
     case 'section-changed':
-      return change.bars === 0 ? `${change.name}: words or rounds` : `${change.name}: ${bars(change.bars)}`;
+      return change.bars === 0
+        ? `${change.name}: words or rounds`
+        : `${change.name}: ${formatCount(change.bars, 'bar')}`;
     case 'form':
       return 'form';
     case 'capo':
@@ -60,8 +62,4 @@ function sayChange(change: SongChange): string {
 /** Several changes in one line; "nothing that shows" where there are none. */
 export function sayChanges(changes: readonly SongChange[]): string {
   return changes.length === 0 ? 'nothing that shows' : changes.map(sayChange).join('; ');
-}
-
-function bars(count: number): string {
-  return `${count} ${plural(count, 'bar')}`;
 }

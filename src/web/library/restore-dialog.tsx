@@ -8,7 +8,8 @@ import type {
   RestoredLibrary,
   RestoreMode,
 } from '../../contract/library-schema.ts';
-import { formatCount } from '../../core/words/setup-words.ts';
+import { formatCount } from '../../core/kernel/plural.ts';
+
 import { api } from '../api/client.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';

@@ -9,6 +9,7 @@
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { itemAt } from '../../kernel/list.ts';
 import { float64At } from '../../kernel/number-at.ts';
+import { runSteps, type Steps } from '../../kernel/steps.ts';
 import { type BestChoice, type ChoiceCosts, choosePairwise, type PairCosts } from '../choice/pairwise-choice.ts';
 import { type Candidate, type CandidateList, listChangeCosts, type PlanMemory } from '../problem/candidates.ts';
 import {
@@ -65,7 +66,21 @@ export function solveSetup(
   question: SetupQuestion,
   memory: PlanMemory,
 ): Solution | null {
-  const options = problem.chords.map(({ chord }) => listChordOptions(chord, problem.key, place, { question, memory }));
+  return runSteps(solveSetupInSteps(problem, place, question, memory));
+}
+
+/** The same, in steps: the shapes of a chord are looked for in each. */
+export function* solveSetupInSteps(
+  problem: SongProblem,
+  place: SetupPlace,
+  question: SetupQuestion,
+  memory: PlanMemory,
+): Steps<Solution | null> {
+  const options: ChordOptions[] = [];
+  for (const { chord } of problem.chords) {
+    options.push(listChordOptions(chord, problem.key, place, { question, memory }));
+    yield { share: options.length / problem.chords.length };
+  }
   const kept = keepBarrePin(options, question);
   return kept === null ? null : chooseShapes(problem, place, kept, { question, memory });
 }

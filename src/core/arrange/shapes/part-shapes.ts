@@ -12,11 +12,11 @@ import type { Part, SongDocument, StoredShape } from '../../song/document/docume
 import { changePart } from '../../song/document/parts.ts';
 import type { FingerPin } from '../../song/map/apply-chart.ts';
 import { fingeringOf } from '../problem/candidates.ts';
-import { listChordOptions, toSetupPlace } from '../problem/chord-options.ts';
+import { toSetupPlace } from '../problem/chord-options.ts';
 import type { Planner, Pupils } from '../problem/planner.ts';
 import { PLAIN_QUESTION, type SetupQuestion } from '../problem/setup-question.ts';
 import { toSongProblem } from '../problem/song-problem.ts';
-import { solveSetup } from '../setup/setup-solution.ts';
+import { solveSetup, solveSetupInSteps } from '../setup/setup-solution.ts';
 
 /** The guitar of a part, as the shape search asks for it. */
 function instrumentOf(part: Part, hand: Hand): Instrument {
@@ -122,13 +122,8 @@ function* acceptShapes(
   const problem = toSongProblem(document, part);
   const question = questionOf(part, planner);
   const place = toSetupPlace(problem.key, part.setup, 0);
-  for (const [index, { chord }] of problem.chords.entries()) {
-    // The memory keeps what is found here for the solution.
-    listChordOptions(chord, problem.key, place, { question, memory: planner.memory });
-    yield { share: index / problem.chords.length };
-  }
   const solution =
-    solveSetup(problem, place, question, planner.memory) ??
+    (yield* solveSetupInSteps(problem, place, question, planner.memory)) ??
     solveSetup(problem, place, { ...question, pins: [] }, planner.memory);
   return missing.flatMap((chord): readonly StoredShape[] => {
     const solved = solution?.chords.find(({ shapeChord }) => isSameChord(shapeChord, chord))?.candidate ?? null;

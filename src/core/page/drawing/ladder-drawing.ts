@@ -5,7 +5,8 @@
 import type { CapoRow } from '../../arrange/capo/capo-rows.ts';
 import { fretDistanceMm } from '../../fretboard/distance.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
-import { formatCapo, formatCount, formatKeyWords, formatShapeKey } from '../../words/setup-words.ts';
+import { formatCount } from '../../kernel/plural.ts';
+import { formatCapo, formatKeyWords, formatShapeKey } from '../../words/setup-words.ts';
 import { lineMark, type Mark, type Page, textMark } from './drawing.ts';
 
 const PAGE_MM = { width: 180, margin: 8 } as const;

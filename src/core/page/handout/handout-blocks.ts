@@ -4,7 +4,7 @@ import { describeEdits, hasOwnBars, type PassSummary } from '../../arrange/form/
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { sumOf } from '../../kernel/list.ts';
-import { plural } from '../../kernel/plural.ts';
+import { formatCount } from '../../kernel/plural.ts';
 import { beatTicks, formatMetre, type Metre } from '../../rhythm/metre.ts';
 import { formatTempo } from '../../rhythm/tempo.ts';
 import { linesOfPass } from '../../song/chart/pass-lines.ts';
@@ -108,7 +108,7 @@ export function sayBar({ chords, above, isSame }: HandoutBar): string {
 function remarkOf(section: Section, own: readonly Pass[], summaries: readonly PassSummary[]): string {
   const counts = [...new Set(summaries.map(({ bars }) => bars))];
   const count = counts[0] ?? sumOf(section.lines, ({ bars, times }) => bars.length * times);
-  const bars = `${count} ${plural(count, 'bar')}`;
+  const bars = formatCount(count, 'bar');
   const often = own.length === 0 ? 'not in the form' : own.length === 1 ? '' : `${own.length} times`;
   const again = own.flatMap((pass, index) =>
     hasOwnBars(pass) ? [] : describeEdits(section, pass).map((text) => `time ${index + 1}: ${text}`),

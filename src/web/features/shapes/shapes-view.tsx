@@ -3,9 +3,10 @@ import { Radio, RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { ShapePlan, ShapeSheet } from '../../../core/arrange/shapes/shape-plan.ts';
 import { formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
+import { formatCount } from '../../../core/kernel/plural.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import { formatBassLine, formatFamily, formatTimes } from '../../../core/words/line-words.ts';
-import { formatCount } from '../../../core/words/setup-words.ts';
+
 import { formatShapeWords, listShapeDegrees, listShapeNotes } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { useDocument, usePart } from '../../editor/use-song.tsx';

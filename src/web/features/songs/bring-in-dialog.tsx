@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
-import { formatCount } from '../../../core/words/setup-words.ts';
+import { formatCount } from '../../../core/kernel/plural.ts';
+
 import { RestoreDialog } from '../../library/restore-dialog.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';

@@ -6,6 +6,7 @@ import {
   type SongQuery,
   toSongParameters,
 } from '../../../contract/song-list-schema.ts';
+import { isEqual } from '../../../core/kernel/equal.ts';
 
 /** What the list is asked for, as far as a person chooses it. */
 export type Wanted = Omit<SongQuery, 'from' | 'count'>;
@@ -24,7 +25,10 @@ export function useSongQuery(): {
 } {
   const [parameters] = useSearchParams();
   const [wanted, setWanted] = useState(() => readWanted(parameters));
-  useEffect(() => setWanted(readWanted(parameters)), [parameters]);
+  useEffect(() => {
+    const asked = readWanted(parameters);
+    setWanted((before) => (isEqual(before, asked) ? before : asked));
+  }, [parameters]);
   useEffect(() => {
     const text = new URLSearchParams(parametersOf(wanted)).toString();
     const address = `${window.location.pathname}${text === '' ? '' : `?${text}`}`;

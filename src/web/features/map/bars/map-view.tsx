@@ -3,9 +3,10 @@ import { type ClipboardEvent, type KeyboardEvent, type MouseEvent, useEffect, us
 import { styled } from 'styled-components';
 import { describeEdits, listPasses, type PassSummary } from '../../../../core/arrange/form/form-summary.ts';
 import type { Finding } from '../../../../core/arrange/recogniser/recogniser.ts';
+import { formatCount } from '../../../../core/kernel/plural.ts';
 import { cuesByPass } from '../../../../core/page/handout/handout-blocks.ts';
 import type { Section, SongDocument } from '../../../../core/song/document/document.ts';
-import { formatCount } from '../../../../core/words/setup-words.ts';
+
 import { useDocument } from '../../../editor/use-song.tsx';
 import { openBar } from '../acts/bar-typing.ts';
 import { selectBar } from '../acts/map-desk.ts';

@@ -12,8 +12,9 @@ import { useMemo } from 'react';
 import { styled } from 'styled-components';
 import type { FirstMeeting } from '../../../../core/arrange/form/first-meetings.ts';
 import type { PassSummary } from '../../../../core/arrange/form/form-summary.ts';
+import { formatCount } from '../../../../core/kernel/plural.ts';
 import type { Pass } from '../../../../core/song/document/document.ts';
-import { formatCount } from '../../../../core/words/setup-words.ts';
+
 import { useDocument } from '../../../editor/use-song.tsx';
 import { colour, nameFace } from '../../../theme/tokens.ts';
 import { Signed } from '../../../ui/signed.tsx';

@@ -6,14 +6,14 @@ import { listOddBars } from '../../../../core/arrange/form/odd-bars.ts';
 import { checkRecord, type RecordCheck } from '../../../../core/arrange/form/record-check.ts';
 import { listGapPlaces } from '../../../../core/arrange/form/record-gap.ts';
 import { type ChordSymbol, formatChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
-import { plural } from '../../../../core/kernel/plural.ts';
+import { formatCount } from '../../../../core/kernel/plural.ts';
 import { formatMinutes } from '../../../../core/rhythm/clock.ts';
 import { songKeysOf } from '../../../../core/song/chart/song-keys.ts';
 import { type PlayedBar, totalsOf } from '../../../../core/song/played/played-bars.ts';
 import { listSongChords } from '../../../../core/song/played/song-chords.ts';
 import { changesPerMinute } from '../../../../core/song/played/timeline.ts';
 import { formatGapPlace, formatOddBar, formatSeamRuns } from '../../../../core/words/bar-words.ts';
-import { formatCount, formatTotals } from '../../../../core/words/setup-words.ts';
+import { formatTotals } from '../../../../core/words/setup-words.ts';
 import { useChordName } from '../../../api/settings.tsx';
 import { useDocument, usePart } from '../../../editor/use-song.tsx';
 import { colour } from '../../../theme/tokens.ts';
@@ -79,7 +79,7 @@ export function MapFacts({
 
 function formatPasses(passes: readonly PassSummary[], left: number): string {
   const played = passes.length - left;
-  const count = `${played} ${plural(played, 'pass', 'passes')}`;
+  const count = formatCount(played, 'pass', 'passes');
   return left === 0 ? count : `${count}, ${left} left out`;
 }
 

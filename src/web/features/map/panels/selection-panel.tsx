@@ -1,10 +1,11 @@
 import { memo, useDeferredValue, useMemo } from 'react';
 import { styled } from 'styled-components';
 import type { PassSummary } from '../../../../core/arrange/form/form-summary.ts';
+import { formatCount } from '../../../../core/kernel/plural.ts';
 import { formatMinutes } from '../../../../core/rhythm/clock.ts';
 import type { PlayedBar } from '../../../../core/song/played/played-bars.ts';
 import { toTimeline } from '../../../../core/song/played/timeline.ts';
-import { formatCount } from '../../../../core/words/setup-words.ts';
+
 import { useDocument } from '../../../editor/use-song.tsx';
 import { colour } from '../../../theme/tokens.ts';
 import { Button } from '../../../ui/button.tsx';

@@ -3,12 +3,13 @@ import { styled } from 'styled-components';
 import { freeName } from '../../../../core/arrange/recogniser/map-proposals.ts';
 import { type ChordSymbol, parseChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
 import { transposeChord } from '../../../../core/harmony/spelling.ts';
+import { formatCount } from '../../../../core/kernel/plural.ts';
 import { beatTicks, formatMetre, type Metre, usualPulseTicks } from '../../../../core/rhythm/metre.ts';
 import { LEAST_TAPS, type TapFit } from '../../../../core/rhythm/tap-fit.ts';
 import { isTempo } from '../../../../core/rhythm/tempo.ts';
 import { songKeysOf } from '../../../../core/song/chart/song-keys.ts';
 import { placeChanges, writeTappedBars } from '../../../../core/song/chart/tapped-bars.ts';
-import { formatCount } from '../../../../core/words/setup-words.ts';
+
 import { useDocument, usePart } from '../../../editor/use-song.tsx';
 import { colour } from '../../../theme/tokens.ts';
 import { Button } from '../../../ui/button.tsx';

@@ -1,6 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectNoAxeFindings, newSong } from './pages.ts';
+import { test } from './test.ts';
 
 const CHART = 'title: Rungs\nkey: Bb\ntempo: 92\nrange: C4-D5\n\nVerse:\n| Bb | F | Gm | Eb |\n| Bb | F | Eb | F |\n';
 

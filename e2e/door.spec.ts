@@ -1,6 +1,7 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { expectNoAxeFindings, expectSaved } from './pages.ts';
 import { cleanUp, newFolder, start, URL_BASE } from './servers.ts';
+import { test } from './test.ts';
 
 test.afterEach(cleanUp);
 

@@ -2,9 +2,10 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
+import { test } from './test.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'golden-ladder-formats-'));
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));

@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { cleanUp, newFolder, start, URL_BASE } from './servers.ts';
+import { test } from './test.ts';
 
 test.afterEach(cleanUp);
 

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
+import { test } from './test.ts';
 
 const CHART =
   'title: Levels\nkey: C\ntempo: 90\nC = x32010\nG = 320003\nF = 133211\n\nVerse:\n| C | F |\n| G | C |\n\nChorus:\n| F | G |\n';

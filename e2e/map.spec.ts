@@ -1,6 +1,7 @@
-import { expect, type Locator, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
+import { test } from './test.ts';
 
 const CHART = `title: Ferry Steps
 key: G

@@ -1,6 +1,7 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
+import { test } from './test.ts';
 
 test('a pattern is taken from the shelf, another one written, kept, assigned and heard, with the shapes of the song', async ({
   page,

@@ -1,6 +1,7 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectSaved, newSong } from './pages.ts';
+import { test } from './test.ts';
 
 const CHART = `title: Lamp on the Quay
 key: Bb

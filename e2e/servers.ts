@@ -1,12 +1,26 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-/** The port of the servers that tests start and end themselves. */
-export const PORT = 5189;
+/** A port of this machine that nobody listens on. */
+function findFreePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => resolve(typeof address === 'object' && address !== null ? address.port : 0));
+    });
+  });
+}
+
+/** The port of the servers that the tests of this worker start and end themselves. */
+export const PORT = await findFreePort();
 /** Their address. */
 export const URL_BASE = `http://127.0.0.1:${PORT}`;
+const END_WITH_PARENT = join(import.meta.dirname, 'end-with-parent.mjs');
 const running: ChildProcess[] = [];
 const folders: string[] = [];
 
@@ -32,17 +46,17 @@ export function newFolder(): string {
   return folder;
 }
 
-/** Starts the built server, as another user where one is given; answers once it says that it is ready, or with what it said when it ended. */
-export function start(
-  folder: string,
-  env: Readonly<Record<string, string>> = {},
-  uid?: number,
-): Promise<{ readonly child: ChildProcess; readonly ready: boolean; readonly said: string }> {
-  const child = spawn('node', ['dist/server/main.mjs'], {
-    env: { ...process.env, PORT: String(PORT), GOLDEN_LADDER_DATA: folder, ...env },
+/** A server that was started: whether it came to be ready, and what it said until then or until its end. */
+type StartedServer = { readonly child: ChildProcess; readonly ready: boolean; readonly said: string };
+
+function spawnServer(port: number, folder: string, env: Readonly<Record<string, string>>, uid?: number): ChildProcess {
+  return spawn('node', ['--import', END_WITH_PARENT, 'dist/server/main.mjs'], {
+    env: { ...process.env, PORT: String(port), GOLDEN_LADDER_DATA: folder, ...env },
     ...(uid === undefined ? {} : { uid }),
   });
-  running.push(child);
+}
+
+function waitUntilReady(child: ChildProcess): Promise<StartedServer> {
   return new Promise((resolve) => {
     let said = '';
     const hear = (chunk: Buffer): void => {
@@ -51,10 +65,40 @@ export function start(
         resolve({ child, ready: true, said });
       }
     };
-    child.stdout.on('data', hear);
-    child.stderr.on('data', hear);
+    child.stdout?.on('data', hear);
+    child.stderr?.on('data', hear);
     child.once('exit', () => resolve({ child, ready: false, said }));
   });
+}
+
+/**
+ * Starts the built server on the worker's own port, as another user where one is given; answers once it says that it is
+ * ready, or with what it said when it ended.
+ */
+export function start(
+  folder: string,
+  env: Readonly<Record<string, string>> = {},
+  uid?: number,
+): Promise<StartedServer> {
+  const child = spawnServer(PORT, folder, env, uid);
+  running.push(child);
+  return waitUntilReady(child);
+}
+
+/** The server that the tests of one worker share, with a library of its own, and its end. */
+export async function startSharedServer(): Promise<{ readonly address: string; readonly end: () => Promise<void> }> {
+  const port = await findFreePort();
+  const folder = mkdtempSync(join(tmpdir(), 'golden-ladder-e2e-'));
+  const child = spawnServer(port, folder, {});
+  const { ready, said } = await waitUntilReady(child);
+  if (!ready) {
+    throw new Error(`the server of the tests did not start: ${said}`);
+  }
+  const end = async (): Promise<void> => {
+    await kill(child, 'SIGTERM');
+    rmSync(folder, { recursive: true, force: true });
+  };
+  return { address: `http://127.0.0.1:${port}`, end };
 }
 
 /** Ends a server and waits until it has ended. */

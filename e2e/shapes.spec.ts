@@ -1,6 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectNoAxeFindings, newSong } from './pages.ts';
+import { test } from './test.ts';
 
 async function openShapes(page: Page): Promise<void> {
   await newSong(page);

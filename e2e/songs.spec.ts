@@ -2,9 +2,10 @@ import { writeFileSync } from 'node:fs';
 import { mkdtemp } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
+import { test } from './test.ts';
 
 test('songs are found by their words, narrowed down by what can be played, and sorted; the search stays when one comes back', async ({
   page,

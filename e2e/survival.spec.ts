@@ -1,41 +1,12 @@
 import { spawnSync } from 'node:child_process';
-import {
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  renameSync,
-  rmSync,
-  statfsSync,
-  writeFileSync,
-} from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
-import { canMount, fillDisks } from '../bench/full-disk.ts';
-import { killAgainAndAgain } from '../bench/kills.ts';
-import { cutPower } from '../bench/power/cuts.ts';
-import type { Document } from '../bench/power/recorded-server.ts';
-import { writtenLongSong } from '../bench/written-song.ts';
-import { runs } from '../src/test-support/runs.ts';
+import { expect } from '@playwright/test';
+import { createRandom } from './random.ts';
 import { cleanUp, cleanUpServers, kill, newFolder, PORT, start, URL_BASE } from './servers.ts';
+import { test } from './test.ts';
 
 test.afterEach(cleanUp);
-
-/** Numbers from 0 to 1, the same in every run. */
-function createRandom(start: number): () => number {
-  let seed = start;
-  return () => {
-    seed = (seed * 48_271) % 2_147_483_647;
-    return seed / 2_147_483_647;
-  };
-}
-
-test('every save acknowledged before a kill at a random moment is there afterwards', async () => {
-  const report = await killAgainAndAgain(runs(6, 3), PORT, createRandom(7));
-  expect(report.lost).toBe(0);
-  expect(report.acknowledged).toBeGreaterThanOrEqual(report.kills);
-});
 
 test('a second process on the same folder says so and stops, and the first goes on', async ({ request }) => {
   const folder = newFolder();
@@ -71,54 +42,6 @@ test('a new folder holds the demo songs, a taken port is said, and the server st
   }
   await kill(first.child, 'SIGTERM');
   expect(first.child.exitCode).toBe(0);
-});
-
-test('nothing that was acknowledged is lost by a power cut at a random moment of a library’s life, and every library starts', async () => {
-  const size = { saves: 25, longSong: writtenLongSong() };
-  const cuts = runs(10, 3);
-  const report = await cutPower(cuts, PORT, createRandom(11), { work: tmpdir(), size });
-  expect(report.faults).toEqual([]);
-  expect(report.images).toBe(2 * cuts);
-  expect(report.acknowledged).toBeGreaterThan(10 * cuts);
-});
-
-test('a disk that fills up while songs are saved loses nothing, hangs nothing, and recovers by itself', async () => {
-  test.skip(!canMount(), 'needs the right to mount a small file system');
-  const rounds = runs(4, 2);
-  const report = await fillDisks(rounds, PORT, createRandom(5), writtenLongSong() as unknown as Document);
-  expect(report).toMatchObject({ lost: 0, hangs: 0, faults: [] });
-  expect(report.acknowledged).toBeGreaterThan(2.5 * rounds);
-});
-
-test('the page keeps an edit while the disk is full, says so, and saves it by itself when there is room', async ({
-  page,
-}) => {
-  test.skip(!canMount(), 'needs the right to mount a small file system');
-  const disk = newFolder();
-  expect(spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=220m', 'tmpfs', disk]).status).toBe(0);
-  try {
-    const { child } = await start(join(disk, 'data'));
-    await page.goto(URL_BASE);
-    await page.getByRole('link', { name: 'Quarry Dog' }).click();
-    await page.getByRole('link', { name: /Listen/ }).click();
-    const { bavail, bsize } = statfsSync(disk);
-    writeFileSync(join(disk, 'filler'), Buffer.alloc(bavail * bsize - 2 * 1024 * 1024, 1));
-    const title = page.getByRole('textbox', { name: 'Title' });
-    await title.fill('Quarry Dog Waits');
-    await title.press('Tab');
-    await expect(page.getByText('not saved yet; trying again')).toBeVisible();
-    await expect(page.getByText(/The disk of the data folder is full/)).toBeVisible();
-    await expect(page.getByText(/nothing can be saved until there is room/)).toBeVisible();
-    rmSync(join(disk, 'filler'));
-    await expect(page.getByText('all saved')).toBeVisible();
-    await expect(page.getByText(/nothing can be saved/)).toBeHidden();
-    await kill(child, 'SIGKILL');
-    await start(join(disk, 'data'));
-    await page.goto(URL_BASE);
-    await expect(page.getByRole('link', { name: 'Quarry Dog Waits' })).toBeVisible();
-  } finally {
-    spawnSync('umount', ['-l', disk]);
-  }
 });
 
 test('a folder that is taken away under the server ends it with a sentence', async () => {

@@ -1,7 +1,8 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
 import { cleanUp, kill, newFolder, start, URL_BASE } from './servers.ts';
+import { test } from './test.ts';
 
 test.afterEach(cleanUp);
 

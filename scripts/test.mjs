@@ -1,5 +1,8 @@
-/* Everything that must hold, in the order in which it is cheapest to fail. Ends with the counts of both test runs. */
-import { spawnSync } from 'node:child_process';
+/*
+ * Everything that must hold, in two lanes at once: the unit tests, and what is quick to fail, the build and the tests in the
+ * browser. What a step says is shown when it has ended; the first that fails ends the other lane. Closes with the counts.
+ */
+import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 
@@ -10,33 +13,69 @@ mkdirSync(results, { recursive: true });
 const unitReport = join(results, 'unit.json');
 const browserReport = join(results, 'browser.json');
 
-const steps = [
-  ['lint', 'npx', ['biome', 'check', '--error-on-warnings', '.']],
-  ['types', 'node', ['node_modules/typescript7/bin/tsc', '-b']],
-  ['arrows', 'node', ['scripts/arrows.mjs']],
-  ['dead code', 'npx', ['knip']],
-  ['unit', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`]],
-  ['build', 'node', ['scripts/prepare.mjs', 'build']],
-  ['browser', 'npx', ['playwright', 'test']],
+const lanes = [
+  [['unit', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`]]],
+  [
+    ['lint', 'npx', ['biome', 'check', '--error-on-warnings', '.']],
+    ['types', 'node', ['node_modules/typescript7/bin/tsc', '-b']],
+    ['arrows', 'node', ['scripts/arrows.mjs']],
+    ['dead code', 'npx', ['knip']],
+    ['build', 'node', ['scripts/prepare.mjs', 'build']],
+    ['browser', 'npx', ['playwright', 'test']],
+  ],
 ];
 
+const running = new Set();
 let failedStep = null;
-for (const [name, command, args] of steps) {
-  process.stdout.write(`\n— ${name}\n`);
-  const startedAt = Date.now();
-  const { status } = spawnSync(command, args, {
+
+/** Runs a command; answers how it ended and what it said. */
+function runCommand(command, args) {
+  const said = [];
+  const child = spawn(command, args, {
     cwd: root,
-    stdio: 'inherit',
+    stdio: ['ignore', 'pipe', 'pipe'],
     env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
   });
-  process.stdout.write(
-    `— ${name}: ${status === 0 ? 'ok' : 'failed'}, ${Math.round((Date.now() - startedAt) / 1000)} s\n`,
-  );
-  if (status !== 0) {
-    failedStep = name;
-    break;
+  running.add(child);
+  child.stdout.on('data', (chunk) => said.push(chunk));
+  child.stderr.on('data', (chunk) => said.push(chunk));
+  return new Promise((resolve) => {
+    child.once('close', (status) => {
+      running.delete(child);
+      resolve({ isOk: status === 0, said: Buffer.concat(said) });
+    });
+  });
+}
+
+function endOtherLane(name) {
+  failedStep = name;
+  for (const child of running) {
+    child.kill('SIGTERM');
   }
 }
+
+async function runStep([name, command, args]) {
+  process.stdout.write(`— ${name}: begun\n`);
+  const startedAt = Date.now();
+  const { isOk, said } = await runCommand(command, args);
+  const outcome = isOk ? 'ok' : failedStep === null ? 'failed' : 'ended';
+  process.stdout.write(`\n— ${name}\n`);
+  process.stdout.write(said);
+  process.stdout.write(`— ${name}: ${outcome}, ${Math.round((Date.now() - startedAt) / 1000)} s\n`);
+  if (outcome === 'failed') {
+    endOtherLane(name);
+  }
+}
+
+async function runLane(steps) {
+  for (const step of steps) {
+    if (failedStep === null) {
+      await runStep(step);
+    }
+  }
+}
+
+await Promise.all(lanes.map(runLane));
 
 const readReport = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null);
 const unit = readReport(unitReport);

@@ -7,12 +7,22 @@ import type { SongDocument } from '../core/song/document/document.ts';
 import { newSong } from '../core/song/document/new-song.ts';
 import { applyChart } from '../core/song/map/apply-chart.ts';
 
-/** The song that a text chart without errors makes, on top of another song when one is given. */
-export function songFromChart(text: string, before: SongDocument = newSong('Untitled song')): SongDocument {
+function parseClean(text: string): ReturnType<typeof parseChart> {
   const parsed = parseChart(text);
   if (!isClean(parsed)) {
     throw new Error(`the chart has errors: ${JSON.stringify(parsed.problems)}`);
   }
+  return parsed;
+}
+
+/** The value of a text chart without errors. */
+export function chartFrom(text: string): Chart {
+  return parseClean(text).chart;
+}
+
+/** The song that a text chart without errors makes, on top of another song when one is given. */
+export function songFromChart(text: string, before: SongDocument = newSong('Untitled song')): SongDocument {
+  const parsed = parseClean(text);
   const applied = applyCommand(before, {
     kind: 'apply-chart',
     chart: parsed.chart,

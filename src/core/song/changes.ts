@@ -19,7 +19,7 @@ export const PART_CHANGES = [
   'part-changed',
 ] as const;
 /** Changes of which no more is said. */
-export const PLAIN_CHANGES = ['form', 'draft'] as const;
+export const PLAIN_CHANGES = ['section-order', 'form', 'chart-chords', 'draft'] as const;
 
 /** One difference from an older to a newer version. */
 export type SongChange =
@@ -40,14 +40,23 @@ export function listChanges(before: SongDocument, after: SongDocument): readonly
       isEqual(before.facts[fact], after.facts[fact]) ? [] : [{ kind: 'fact', fact }],
     ),
     ...changedSections(before.map.sections, after.map.sections),
+    ...(isReordered(before.map.sections, after.map.sections) ? [{ kind: 'section-order' } as const] : []),
     ...(isEqual(before.map.form, after.map.form) ? [] : [{ kind: 'form' } as const]),
     ...changedParts(partsOf(before), partsOf(after)),
+    ...(before.chart.chords === after.chart.chords ? [] : [{ kind: 'chart-chords' } as const]),
     ...(before.chart.draftText === after.chart.draftText ? [] : [{ kind: 'draft' } as const]),
   ];
 }
 
 function barsOf(section: Section): readonly unknown[] {
   return barsOfLines(section.lines);
+}
+
+/** Whether sections of both versions stand in another order. */
+function isReordered(before: readonly Section[], after: readonly Section[]): boolean {
+  const common = (some: readonly Section[], other: readonly Section[]): readonly number[] =>
+    some.map(({ id }) => id).filter((each) => other.some(({ id }) => id === each));
+  return !isEqual(common(before, after), common(after, before));
 }
 
 function changedSections(before: readonly Section[], after: readonly Section[]): readonly SongChange[] {

@@ -34,6 +34,10 @@ function sayChange(change: SongChange): string {
       return change.bars === 0
         ? `${change.name}: words or rounds`
         : `${change.name}: ${formatCount(change.bars, 'bar')}`;
+    case 'section-order':
+      return 'order of the sections';
+    case 'chart-chords':
+      return 'what the chart names: chords or shapes';
     case 'form':
       return 'form';
     case 'capo':

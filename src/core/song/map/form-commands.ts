@@ -25,30 +25,29 @@ export type FormError =
 
 type Changed = Result<SongMap, FormError>;
 
-/** Carries out a command on the form. */
-export function applyFormCommand(map: SongMap, command: FormCommand, ids: Ids): Changed {
-  switch (command.kind) {
-    case 'add-pass':
-      return addPass(map, command.sectionId, command.at, ids);
-    case 'remove-passes':
-      return withPasses(map, command.passIds, (passes) =>
-        ok({ ...map, form: map.form.filter((pass) => !passes.includes(pass)) }),
-      );
-    case 'move-passes':
-      return withPasses(map, command.passIds, (passes) => movePasses(map, passes, command.to));
-    case 'leave-out-passes':
-      return withPasses(map, command.passIds, (passes) => {
-        const { isLeftOut } = command;
-        return ok({ ...map, form: map.form.map((pass) => (passes.includes(pass) ? { ...pass, isLeftOut } : pass)) });
-      });
-    case 'follow-section':
-      return withPasses(map, [command.passId], ([only]) =>
-        ok({ ...map, form: map.form.map((pass) => (pass === only ? { ...pass, edits: [] } : pass)) }),
-      );
-    case 'own-section':
-      return withPasses(map, [command.passId], ([only]) => ownSection(map, only, command.name, ids));
-  }
-}
+/** How each kind of command changes the form. */
+export const FORM_CHANGES: {
+  readonly [Kind in FormCommand['kind']]: (
+    map: SongMap,
+    command: Extract<FormCommand, { readonly kind: Kind }>,
+    ids: Ids,
+  ) => Changed;
+} = {
+  'add-pass': (map, { sectionId, at }, ids) => addPass(map, sectionId, at, ids),
+  'remove-passes': (map, { passIds }) =>
+    withPasses(map, passIds, (passes) => ok({ ...map, form: map.form.filter((pass) => !passes.includes(pass)) })),
+  'move-passes': (map, { passIds, to }) => withPasses(map, passIds, (passes) => movePasses(map, passes, to)),
+  'leave-out-passes': (map, { passIds, isLeftOut }) =>
+    withPasses(map, passIds, (passes) =>
+      ok({ ...map, form: map.form.map((pass) => (passes.includes(pass) ? { ...pass, isLeftOut } : pass)) }),
+    ),
+  'follow-section': (map, { passId }) =>
+    withPasses(map, [passId], ([only]) =>
+      ok({ ...map, form: map.form.map((pass) => (pass === only ? { ...pass, edits: [] } : pass)) }),
+    ),
+  'own-section': (map, { passId, name }, ids) =>
+    withPasses(map, [passId], ([only]) => ownSection(map, only, name, ids)),
+};
 
 function withPasses(map: SongMap, passIds: readonly number[], change: (passes: readonly Pass[]) => Changed): Changed {
   const passes = map.form.filter(({ id }) => passIds.includes(id));

@@ -9,6 +9,7 @@
 import { isEqual } from '../../kernel/equal.ts';
 import { err, ok, type Result } from '../../kernel/result.ts';
 import type { Detached } from '../attachments/attachments.ts';
+import type { Handlers } from '../attachments/handlers.ts';
 import type { ChartLine } from '../chart/chart.ts';
 import { toChartLine } from '../chart/chart-of.ts';
 import { alignLines, soundingLineUp } from '../chart/line-up.ts';
@@ -17,7 +18,7 @@ import { linesOfPass } from '../chart/pass-lines.ts';
 import type { Line, Pass, Section, SongDocument, SongMap } from '../document/document.ts';
 import { type Ids, takeId } from '../document/fresh-ids.ts';
 import { isSectionName, SONG_LIMITS } from '../document/song-limits.ts';
-import { applyFormCommand, type FormCommand, type FormError } from './form-commands.ts';
+import { FORM_CHANGES, type FormCommand, type FormError } from './form-commands.ts';
 import { copyLines, editLines, type LineEdit, type LineEditError } from './line-edits.ts';
 import { alsoInPass, KEEPS_MUSIC } from './rewritten-passes.ts';
 import { divideSection, joinSections, type SectionPiece } from './section-pieces.ts';
@@ -78,68 +79,54 @@ export type MapError =
   | { readonly kind: 'pass-differs' }
   | { readonly kind: 'pass-needs-a-bar' };
 
-const MAP_KINDS: Readonly<Record<MapCommand['kind'], true>> = {
-  'edit-lines': true,
-  'add-section': true,
-  'set-section': true,
-  'remove-section': true,
-  'move-section': true,
-  'send-lines': true,
-  'divide-section': true,
-  'join-sections': true,
-  'merge-section': true,
-  'unroll-section': true,
-  'fold-section': true,
-  'add-pass': true,
-  'remove-passes': true,
-  'move-passes': true,
-  'leave-out-passes': true,
-  'follow-section': true,
-  'own-section': true,
-};
-
-/** Whether a command is one of the map's. */
-export function isMapCommand(command: { readonly kind: string }): command is MapCommand {
-  return command.kind in MAP_KINDS;
-}
-
-/** Carries out a command on the map, and says what lost its place. */
-export function applyMapCommand(document: SongDocument, command: MapCommand): Result<Detached, MapError> {
-  const ids: Ids = { next: document.nextId };
-  const changed = changeMap(document, command, ids);
-  return changed.ok ? settleMap(document, changed.value, ids) : changed;
-}
-
 type Changed = Result<SongMap, MapError>;
 
-function changeMap(document: SongDocument, command: MapCommand, ids: Ids): Changed {
-  const { map } = document;
-  switch (command.kind) {
-    case 'edit-lines':
-      return editSectionLines(document, command, ids);
-    case 'add-section':
-      return addSection(map, command, ids);
-    case 'set-section':
-      return setSection(map, command);
-    case 'remove-section':
-      return removeSection(map, command.sectionId);
-    case 'move-section':
-      return moveSection(map, command.sectionId, command.to);
-    case 'send-lines':
-      return sendLines(map, command);
-    case 'divide-section':
-      return withSection(map, command.sectionId, (section) => divideSection(map, section, command.pieces, ids));
-    case 'join-sections':
-      return withSection(map, command.sectionId, (section) => joinSections(map, section));
-    case 'merge-section':
-      return mergeSection(map, command, ids);
-    case 'unroll-section':
-      return withSection(map, command.sectionId, (section) => unrollSection(map, section, ids));
-    case 'fold-section':
-      return withSection(map, command.sectionId, (section) => foldSection(map, section, command.times, ids));
-    default:
-      return applyFormCommand(map, command, ids);
-  }
+/** A handler that changes the map and then sets right what leans on it. */
+function onMap<Command>(
+  change: (document: SongDocument, command: Command, ids: Ids) => Changed,
+): (document: SongDocument, command: Command) => Result<Detached, MapError> {
+  return (document, command) => {
+    const ids: Ids = { next: document.nextId };
+    const changed = change(document, command, ids);
+    return changed.ok ? settleMap(document, changed.value, ids) : changed;
+  };
+}
+
+/** How each kind of command on the map is carried out. */
+export const MAP_HANDLERS: Handlers<MapCommand, MapError> = {
+  'edit-lines': onMap(editSectionLines),
+  'add-section': onMap(({ map }, command, ids) => addSection(map, command, ids)),
+  'set-section': onMap(({ map }, command) => setSection(map, command)),
+  'remove-section': onMap(({ map }, { sectionId }) => removeSection(map, sectionId)),
+  'move-section': onMap(({ map }, { sectionId, to }) => moveSection(map, sectionId, to)),
+  'send-lines': onMap(({ map }, command) => sendLines(map, command)),
+  'divide-section': onMap(({ map }, { sectionId, pieces }, ids) =>
+    withSection(map, sectionId, (section) => divideSection(map, section, pieces, ids)),
+  ),
+  'join-sections': onMap(({ map }, { sectionId }) =>
+    withSection(map, sectionId, (section) => joinSections(map, section)),
+  ),
+  'merge-section': onMap(({ map }, command, ids) => mergeSection(map, command, ids)),
+  'unroll-section': onMap(({ map }, { sectionId }, ids) =>
+    withSection(map, sectionId, (section) => unrollSection(map, section, ids)),
+  ),
+  'fold-section': onMap(({ map }, { sectionId, times }, ids) =>
+    withSection(map, sectionId, (section) => foldSection(map, section, times, ids)),
+  ),
+  'add-pass': onForm('add-pass'),
+  'remove-passes': onForm('remove-passes'),
+  'move-passes': onForm('move-passes'),
+  'leave-out-passes': onForm('leave-out-passes'),
+  'follow-section': onForm('follow-section'),
+  'own-section': onForm('own-section'),
+};
+
+function onForm<Kind extends FormCommand['kind']>(
+  kind: Kind,
+): (document: SongDocument, command: Extract<FormCommand, { readonly kind: Kind }>) => Result<Detached, MapError> {
+  return onMap(({ map }, command: Extract<FormCommand, { readonly kind: Kind }>, ids) =>
+    FORM_CHANGES[kind](map, command, ids),
+  );
 }
 
 function withSection(map: SongMap, sectionId: number, change: (section: Section) => Changed): Changed {

@@ -1,18 +1,24 @@
 /* What can be done to one part: what is asked of it, where its capo goes, which shapes it holds, and whether it is there. */
 import { HIGHEST_CAPO_FRET, type Setup } from '../../fretboard/capo.ts';
+import type { Tuning } from '../../fretboard/tuning.ts';
 import { type ChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { itemAt } from '../../kernel/list.ts';
 import { err, ok, type Result } from '../../kernel/result.ts';
 import type { Fingering } from '../../shapes/shape.ts';
+import type { Detached } from '../attachments/attachments.ts';
+import type { Handlers } from '../attachments/handlers.ts';
 import type { Part, SongDocument, StoredShape } from '../document/document.ts';
 import { changePart, findPart } from '../document/parts.ts';
+import { INSTRUMENT_LIMITS } from '../document/song-limits.ts';
 import { WISH_LIMITS, type Wishes } from '../document/wishes.ts';
-import type { AppliedChart } from '../map/apply-chart.ts';
 import { moveKey } from './move-key.ts';
 
 /** What can be done to a part. */
 export type PartCommand =
+  | { readonly kind: 'set-capo'; readonly partId: number; readonly capoFret: number }
+  | { readonly kind: 'set-tuning'; readonly partId: number; readonly tuning: Tuning }
+  | { readonly kind: 'set-instrument'; readonly partId: number; readonly instrument: Partial<Part['instrument']> }
   | { readonly kind: 'set-wishes'; readonly partId: number; readonly wishes: Partial<Wishes> }
   /** Takes a setup as it was planned: tuning and capo, the song moved to its key, and the shapes found for it. */
   | {
@@ -35,42 +41,75 @@ export type PartCommand =
 /** Why a command for a part cannot be carried out. */
 export type PartCommandError =
   | { readonly kind: 'no-such-part'; readonly partId: number }
+  | { readonly kind: 'instrument-out-of-bounds'; readonly value: keyof Part['instrument'] }
   | { readonly kind: 'capo-out-of-reach'; readonly capoFret: number; readonly highest: number }
   | { readonly kind: 'range-upside-down' }
   | { readonly kind: 'too-many-wishes'; readonly wish: 'pins' | 'forbidden'; readonly most: number }
   | { readonly kind: 'shape-of-other-strings'; readonly strings: number; readonly wanted: number }
   | { readonly kind: 'last-part' };
 
-type Outcome = Result<AppliedChart, PartCommandError>;
+type Outcome = Result<Detached, PartCommandError>;
 
 /** Whether a number is a fret that a capo can be put on; 0 = none. */
-export function isCapoFret(capoFret: number): boolean {
+function isCapoFret(capoFret: number): boolean {
   return Number.isInteger(capoFret) && capoFret >= 0 && capoFret <= HIGHEST_CAPO_FRET;
 }
 
-/** Carries out a command for a part. */
-export function applyPartCommand(document: SongDocument, command: PartCommand): Outcome {
-  if (command.kind === 'add-part') {
-    return addPart(document, command);
-  }
-  const part = findPart(document, command.partId);
-  if (part === null) {
-    return err({ kind: 'no-such-part', partId: command.partId });
-  }
-  switch (command.kind) {
-    case 'set-wishes':
-      return setWishes(document, part, command.wishes);
-    case 'take-setup':
-      return takeSetup(document, part, command);
-    case 'store-shape':
-      return storeShape(document, part, command);
-    case 'remove-part':
-      return removePart(document, part);
-  }
+/** A handler of a command that names the part it is for. */
+function onPart<Command extends { readonly partId: number }>(
+  change: (document: SongDocument, part: Part, command: Command) => Outcome,
+): (document: SongDocument, command: Command) => Outcome {
+  return (document, command) => {
+    const part = findPart(document, command.partId);
+    return part === null ? err({ kind: 'no-such-part', partId: command.partId }) : change(document, part, command);
+  };
 }
+
+/** How each kind of command for a part is carried out. */
+export const PART_HANDLERS: Handlers<PartCommand, PartCommandError> = {
+  'set-capo': onPart((document, part, { capoFret }) => setCapo(document, part, capoFret)),
+  'set-tuning': onPart((document, part, { tuning }) => setTuning(document, part, tuning)),
+  'set-instrument': onPart((document, part, { instrument }) => setInstrument(document, part, instrument)),
+  'set-wishes': onPart((document, part, { wishes }) => setWishes(document, part, wishes)),
+  'take-setup': onPart(takeSetup),
+  'store-shape': onPart(storeShape),
+  'add-part': addPart,
+  'remove-part': onPart(removePart),
+};
 
 function changed(document: SongDocument, part: Part, next: Part): Outcome {
   return ok({ document: isEqual(part, next) ? document : changePart(document, part.id, () => next), lost: [] });
+}
+
+function setCapo(document: SongDocument, part: Part, capoFret: number): Outcome {
+  return isCapoFret(capoFret)
+    ? changed(document, part, { ...part, setup: { ...part.setup, capoFret } })
+    : err({ kind: 'capo-out-of-reach', capoFret, highest: HIGHEST_CAPO_FRET });
+}
+
+/** A new tuning; shapes for another number of strings cannot be held on it and are lost. */
+function setTuning(document: SongDocument, part: Part, tuning: Tuning): Outcome {
+  if (isEqual(part.setup.tuning, tuning)) {
+    return ok({ document, lost: [] });
+  }
+  const fits = ({ fingering }: StoredShape): boolean => fingering.shape.length === tuning.openMidi.length;
+  const lost = part.shapes.filter((stored) => !fits(stored) && stored.origin !== 'accepted');
+  const next: Part = { ...part, setup: { ...part.setup, tuning }, shapes: part.shapes.filter(fits) };
+  return ok({
+    document: changePart(document, part.id, () => next),
+    lost: lost.map((stored) => ({ kind: 'shape', stored })),
+  });
+}
+
+function setInstrument(document: SongDocument, part: Part, change: Partial<Part['instrument']>): Outcome {
+  for (const value of ['scaleLengthMm', 'highestNeckFret'] as const) {
+    const number = change[value];
+    const { least, most } = INSTRUMENT_LIMITS[value];
+    if (number !== undefined && !(number >= least && number <= most)) {
+      return err({ kind: 'instrument-out-of-bounds', value });
+    }
+  }
+  return changed(document, part, { ...part, instrument: { ...part.instrument, ...change } });
 }
 
 function setWishes(document: SongDocument, part: Part, change: Partial<Wishes>): Outcome {

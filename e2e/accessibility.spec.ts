@@ -1,0 +1,65 @@
+import { expect } from '@playwright/test';
+import { collectComplaints, expectNoAxeFindings, newSong } from './pages.ts';
+import { test } from './test.ts';
+
+const STEPS = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout'] as const;
+
+test('axe finds nothing on any screen, full or empty', async ({ page }) => {
+  const complaints = collectComplaints(page);
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Tin Roof Almanac' })).toBeVisible();
+  await expectNoAxeFindings(page);
+  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
+  await expect(page.getByText('golden rung')).toBeVisible();
+  const full = page.url().replace(/\/\w+$/, '');
+  await newSong(page);
+  const empty = page.url().replace(/\/\w+$/, '');
+  for (const song of [full, empty]) {
+    for (const step of STEPS) {
+      await page.goto(`${song}/${step}`);
+      await expect(page.locator('main#step')).not.toBeEmpty();
+      await page.waitForLoadState('networkidle');
+      await expectNoAxeFindings(page);
+    }
+  }
+  await page.keyboard.press('Escape');
+  await page.goto(`${full}/map`);
+  await expect(page.getByRole('heading', { name: 'What it adds up to' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await expectNoAxeFindings(page);
+  await page.goto('/songs/not-a-song');
+  await expect(page.getByText('This song cannot be opened')).toBeVisible();
+  await expectNoAxeFindings(page);
+  expect(complaints).toEqual([]);
+});
+
+test('the stage look is dark, kept on this device, and axe finds nothing on it; print stays on paper', async ({
+  page,
+}) => {
+  await page.goto('/settings');
+  await page.getByText('stage', { exact: true }).click();
+  const background = () => page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor);
+  expect(await background()).toBe('rgb(16, 24, 22)');
+  await expectNoAxeFindings(page);
+  await page.goto('/');
+  await expectNoAxeFindings(page);
+  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
+  await page.waitForURL(/\/capo$/);
+  const song = page.url().replace(/\/\w+$/, '');
+  for (const step of STEPS) {
+    await page.goto(`${song}/${step}`);
+    await expect(page.locator('main#step')).not.toBeEmpty();
+    await page.waitForLoadState('networkidle');
+    expect(await background()).toBe('rgb(16, 24, 22)');
+    await expectNoAxeFindings(page);
+  }
+  await page.emulateMedia({ media: 'print' });
+  expect(await background()).toBe('rgb(255, 255, 255)');
+  await page.emulateMedia({ media: 'screen' });
+  await page.keyboard.press('l');
+  await page.emulateMedia({ colorScheme: 'light' });
+  expect(await background()).toBe('rgb(247, 241, 227)');
+  await page.emulateMedia({ colorScheme: 'dark' });
+  expect(await background()).toBe('rgb(16, 24, 22)');
+});

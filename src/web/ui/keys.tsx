@@ -1,17 +1,27 @@
 /*
- * The keys of whatever is on the screen. Each screen and panel says what its keys do while it is shown; one listener runs
- * them, and one sheet lists them. While text is typed or a dialog is open single keys are left alone.
+ * The keys of whatever is on the screen. Each screen, panel and part of one says what its keys do while it is shown; one listener
+ * runs them, and one sheet lists them. While text is typed or a dialog is open the keys of the page are left alone.
  */
 import { useEffect, useRef, useSyncExternalStore } from 'react';
 
 /**
- * An act with its key: a single character pressed alone, or "undo" and "redo" for the platform's own keys. Without `run` it
- * is only listed, for keys that a control handles itself.
+ * An act with its key, named as {@link nameOfPress} does: "m", "Alt ArrowUp", "Ctrl a", or "undo" and "redo" for the platform's own
+ * keys. Without `run` it is only listed, for keys that a control or the browser handles; without a label it is only run.
  */
-export type KeyedAction = { readonly key: string; readonly label: string; readonly run?: () => void };
+export type KeyedAction = {
+  readonly key: string;
+  readonly label: string;
+  readonly run?: (event: KeyboardEvent) => void;
+};
 
-/** The keys of one screen or panel. */
-export type KeyGroup = { readonly title: string; readonly actions: readonly KeyedAction[] };
+/** Where keys hold: where the press falls, and whether they come before the control that has the focus, as in a dialog. */
+export type KeyScope = {
+  readonly holdsAt: (target: EventTarget | null) => boolean;
+  readonly isBeforeControls?: boolean;
+};
+
+/** The keys of one screen, panel or part of one; without a scope, those of the page. */
+type KeyGroup = { readonly title: string; readonly actions: readonly KeyedAction[]; readonly scope: KeyScope | null };
 
 const groups = new Map<symbol, KeyGroup>();
 const listeners = new Set<() => void>();
@@ -24,8 +34,11 @@ function changed(): void {
   }
 }
 
-/** Offers keys while the calling component is shown; groups are listed in the order in which they came. */
-export function useKeyedActions(title: string, actions: readonly KeyedAction[]): void {
+/**
+ * Offers keys while the calling component is shown; groups are listed in the order in which they came. `scope` is to be the same
+ * object in every drawing.
+ */
+export function useKeyedActions(title: string, actions: readonly KeyedAction[], scope: KeyScope | null = null): void {
   const current = useRef(actions);
   current.current = actions;
   const labels = actions.map(({ key, label }) => `${key} ${label}`).join('\n');
@@ -34,10 +47,13 @@ export function useKeyedActions(title: string, actions: readonly KeyedAction[]):
     const listed = labels === '' ? [] : current.current;
     groups.set(own, {
       title,
+      scope,
       actions: listed.map(({ key, label, run }) => ({
         key,
         label,
-        ...(run === undefined ? {} : { run: () => current.current.find((action) => action.key === key)?.run?.() }),
+        ...(run === undefined
+          ? {}
+          : { run: (event) => current.current.find((action) => action.key === key)?.run?.(event) }),
       })),
     });
     changed();
@@ -45,7 +61,7 @@ export function useKeyedActions(title: string, actions: readonly KeyedAction[]):
       groups.delete(own);
       changed();
     };
-  }, [title, labels]);
+  }, [title, labels, scope]);
 }
 
 /** All keys of the screen as it stands. */
@@ -59,13 +75,59 @@ export function useKeyGroups(): readonly KeyGroup[] {
   );
 }
 
+/** How a press is named: the key, after the keys held with it; Ctrl stands for the platform's own. */
+export function nameOfPress({ key, ctrlKey, metaKey, altKey, shiftKey }: KeyboardEvent): string {
+  const isHeld = ctrlKey || metaKey;
+  const name = isHeld && key.length === 1 ? key.toLowerCase() : key;
+  if (isHeld && name === 'z') {
+    return shiftKey ? 'redo' : 'undo';
+  }
+  return `${isHeld ? 'Ctrl ' : ''}${altKey ? 'Alt ' : ''}${name}`;
+}
+
 /** Listens for the keys of all groups; stands once in the application. */
 export function KeyListener() {
   useEffect(() => {
+    window.addEventListener('keydown', onFirstKeyDown, true);
+    window.addEventListener('keyup', onFirstKeyUp, true);
     window.addEventListener('keydown', onKeyDown);
-    return () => window.removeEventListener('keydown', onKeyDown);
+    return () => {
+      window.removeEventListener('keydown', onFirstKeyDown, true);
+      window.removeEventListener('keyup', onFirstKeyUp, true);
+      window.removeEventListener('keydown', onKeyDown);
+    };
   }, []);
   return null;
+}
+
+/** Runs what a press asks of some groups, the latest first; whether it asks anything. */
+function runKey(event: KeyboardEvent, some: readonly KeyGroup[]): boolean {
+  const pressed = nameOfPress(event);
+  const action = some.flatMap(({ actions }) => actions).findLast(({ key }) => key === pressed);
+  if (action?.run === undefined) {
+    return false;
+  }
+  event.preventDefault();
+  action.run(event);
+  return true;
+}
+
+/** A key that is held down after it was taken before the controls: its end is theirs as little as its beginning. */
+let takenFirst: string | null = null;
+
+function onFirstKeyDown(event: KeyboardEvent): void {
+  const first = snapshot.filter(({ scope }) => scope?.isBeforeControls === true && scope.holdsAt(event.target));
+  if (first.length > 0 && !isTyping(event.target) && runKey(event, first)) {
+    takenFirst = event.key;
+    event.stopPropagation();
+  }
+}
+
+function onFirstKeyUp(event: KeyboardEvent): void {
+  if (event.key === takenFirst) {
+    takenFirst = null;
+    event.preventDefault();
+  }
 }
 
 function onKeyDown(event: KeyboardEvent): void {
@@ -76,11 +138,10 @@ function onKeyDown(event: KeyboardEvent): void {
     leaveText(event);
     return;
   }
-  const pressed = nameOf(event);
-  const action = snapshot.flatMap(({ actions }) => actions).findLast(({ key }) => key === pressed);
-  if (action?.run !== undefined) {
-    event.preventDefault();
-    action.run();
+  const near = snapshot.filter(({ scope }) => scope !== null && !scope.isBeforeControls && scope.holdsAt(event.target));
+  const ofPage = snapshot.filter(({ scope }) => scope === null);
+  if (!runKey(event, near)) {
+    runKey(event, ofPage);
   }
 }
 
@@ -89,14 +150,6 @@ function leaveText(event: KeyboardEvent): void {
   if (event.key === 'Escape' && document.activeElement instanceof HTMLElement) {
     document.activeElement.blur();
   }
-}
-
-function nameOf(event: KeyboardEvent): string {
-  const letter = event.key.toLowerCase();
-  if (event.ctrlKey || event.metaKey) {
-    return letter === 'z' ? (event.shiftKey ? 'redo' : 'undo') : '';
-  }
-  return event.altKey ? '' : event.key;
 }
 
 function isTyping(target: EventTarget | null): boolean {

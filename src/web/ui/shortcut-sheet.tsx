@@ -19,7 +19,9 @@ const EVERYWHERE = [
 
 /** All keys of this screen on one sheet. */
 export function ShortcutSheet({ isOpen, onClose }: { readonly isOpen: boolean; readonly onClose: () => void }) {
-  const groups = useKeyGroups().filter(({ actions }) => actions.length > 0);
+  const groups = useKeyGroups()
+    .map(({ title, actions }) => ({ title, actions: actions.filter(({ label }) => label !== '') }))
+    .filter(({ actions }) => actions.length > 0);
   return (
     <Dialog title="Keys" isOpen={isOpen} onClose={onClose}>
       {[...groups, { title: 'Everywhere', actions: EVERYWHERE }].map(({ title, actions }) => (

@@ -12,9 +12,9 @@ import { LaterDocument, useDocument, usePart, useSongEditor, useSongState } from
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
-import { useKeyedActions } from '../../ui/keys.tsx';
+import { type KeyedAction, useKeyedActions } from '../../ui/keys.tsx';
 import { runCommands, selectBar } from './acts/map-desk.ts';
-import { MAP_KEYS } from './acts/map-keys.ts';
+import { listBarActions, ON_A_BAR } from './acts/map-keys.ts';
 import type { MapNaming } from './bars/bar-cell.tsx';
 import { MapView } from './bars/map-view.tsx';
 import { FormStrip } from './form/form-strip.tsx';
@@ -170,13 +170,15 @@ function useMapKeys(onText: () => void, onTap: () => void): void {
     { key: 'y', label: 'Tap the bars in', run: onTap },
     { key: 'n', label: 'A new section', run: () => addSection(desk) },
   ]);
-  useKeyedActions('A selected bar', [
-    ...MAP_KEYS.map(({ press, label }) => ({ key: press, label })),
-    { key: 'Ctrl c', label: 'Copy the bars, as text of the chart' },
-    { key: 'Ctrl x', label: 'Cut them' },
-    { key: 'Ctrl v', label: 'Paste bars over them, or lines below' },
-  ]);
+  const onBars = useMemo(() => [...listBarActions(desk), ...CLIPBOARD_KEYS], [desk]);
+  useKeyedActions('A selected bar', onBars, ON_A_BAR);
 }
+
+const CLIPBOARD_KEYS: readonly KeyedAction[] = [
+  { key: 'Ctrl c', label: 'Copy the bars, as text of the chart' },
+  { key: 'Ctrl x', label: 'Cut them' },
+  { key: 'Ctrl v', label: 'Paste bars over them, or lines below' },
+];
 
 type Desk = ReturnType<typeof useDesk>;
 

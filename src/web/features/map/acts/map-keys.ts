@@ -1,6 +1,7 @@
 /* The keys of a selected bar, in one table: what they do, and what the sheet says of them. */
 
-import type { Way } from '../places/bar-places.ts';
+import type { KeyedAction, KeyScope } from '../../../ui/keys.tsx';
+import { type BarPlace, parsePlace, placeKey, type Way } from '../places/bar-places.ts';
 import {
   copyBars,
   insertBar,
@@ -20,7 +21,7 @@ import { goFrom, type MapDesk, selectWholeBlock } from './map-desk.ts';
 const CHORD_START = /^[A-Ga-gNn(<]$/;
 
 /** A key of a selected bar. `press` is the key as it is named below. */
-export type MapKey = { readonly press: string; readonly label: string; readonly run: (desk: MapDesk) => void };
+type MapKey = { readonly press: string; readonly label: string; readonly run: (desk: MapDesk) => void };
 
 const WAYS: Readonly<Record<string, Way>> = {
   ArrowLeft: 'left',
@@ -34,7 +35,7 @@ const WAYS: Readonly<Record<string, Way>> = {
 };
 
 /** The keys that act on the selection, in the order in which they are listed. */
-export const MAP_KEYS: readonly MapKey[] = [
+const MAP_KEYS: readonly MapKey[] = [
   { press: 'Enter', label: 'Type into the bar (a letter of a chord writes it anew)', run: openFocused },
   { press: 's', label: 'The same as the bar before', run: repeatBars },
   { press: 'i', label: 'A bar before this one', run: insertBar },
@@ -66,26 +67,42 @@ export const MAP_KEYS: readonly MapKey[] = [
   { press: 'Ctrl a', label: 'Select the whole section', run: selectWholeBlock },
 ];
 
-/** How a key press is named: the key, after the keys held with it. */
-export function nameOfPress(event: {
-  readonly key: string;
-  readonly ctrlKey: boolean;
-  readonly metaKey: boolean;
-  readonly altKey: boolean;
-}): string {
-  const letter = event.key.length === 1 && (event.ctrlKey || event.metaKey) ? event.key.toLowerCase() : event.key;
-  return `${event.ctrlKey || event.metaKey ? 'Ctrl ' : ''}${event.altKey ? 'Alt ' : ''}${letter}`;
+/** Every press that asks something of a bar; those that are not in the table are only run. */
+const PRESSES: readonly string[] = [
+  ...MAP_KEYS.map(({ press }) => press),
+  ...Object.keys(WAYS),
+  'Backspace',
+  '/',
+  ...'ABCDEFGabcdefgNn(<',
+];
+
+/** The keys of the bars as the page lists and runs them. A bar that only has the focus is chosen first. */
+export function listBarActions(desk: MapDesk): readonly KeyedAction[] {
+  return PRESSES.map((press) => ({
+    key: press,
+    label: MAP_KEYS.find((each) => each.press === press)?.label ?? '',
+    run: ({ target, shiftKey }) => {
+      chooseFocused(desk, target);
+      pressMapKey(desk, press, shiftKey);
+    },
+  }));
 }
 
-/** Whether a key asks anything of a bar: a key held with another, or a key of the page, does not. */
-export function isMapKey(press: string): boolean {
-  return (
-    WAYS[press] !== undefined ||
-    MAP_KEYS.some((each) => each.press === press) ||
-    press === 'Backspace' ||
-    press === '/' ||
-    CHORD_START.test(press)
-  );
+/** Where the keys of the bars hold: on a bar. */
+export const ON_A_BAR: KeyScope = { holdsAt: (target) => placeAt(target) !== null };
+
+function placeAt(target: EventTarget | null): BarPlace | null {
+  return target instanceof HTMLElement ? parsePlace(target.dataset['place'] ?? '') : null;
+}
+
+/** The keyboard may come to a bar without having chosen it: an act on the bar chooses it first. Whether there is a bar. */
+export function chooseFocused({ session }: MapDesk, target: EventTarget | null): boolean {
+  const place = placeAt(target);
+  const { selection } = session.getState();
+  if (place !== null && (selection === null || placeKey(selection.focus) !== placeKey(place))) {
+    session.setState({ selection: { anchor: place, focus: place } });
+  }
+  return place !== null;
 }
 
 /** Does what a key asks of the selected bars; whether it asks anything. */

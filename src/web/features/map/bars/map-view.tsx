@@ -1,5 +1,5 @@
 import { DndContext, useDraggable } from '@dnd-kit/core';
-import { type ClipboardEvent, type KeyboardEvent, type MouseEvent, useEffect, useMemo, useRef } from 'react';
+import { type ClipboardEvent, type MouseEvent, useEffect, useMemo, useRef } from 'react';
 import { styled } from 'styled-components';
 import { describeEdits, listPasses, type PassSummary } from '../../../../core/arrange/form/form-summary.ts';
 import type { Finding } from '../../../../core/arrange/recogniser/recogniser.ts';
@@ -10,7 +10,7 @@ import type { Section, SongDocument } from '../../../../core/song/document/docum
 import { useDocument } from '../../../editor/use-song.tsx';
 import { openBar } from '../acts/bar-typing.ts';
 import { selectBar } from '../acts/map-desk.ts';
-import { copySelection, isMapKey, nameOfPress, pasteSelection, pressMapKey } from '../acts/map-keys.ts';
+import { chooseFocused, copySelection, pasteSelection } from '../acts/map-keys.ts';
 import { FIRST_BLOCK, listBlocks, type MapBlock, nextPlaceOf, parsePlace, placeKey } from '../places/bar-places.ts';
 import { useDesk, useMapState } from '../use-map.tsx';
 import type { MapNaming } from './bar-cell.tsx';
@@ -65,7 +65,7 @@ export function MapView({ naming }: { readonly naming: MapNaming }) {
   );
 }
 
-/** Where presses, keys and drags on bars are heard. */
+/** Where presses, drags and the clipboard of bars are heard; their keys are heard with those of the page. */
 function Surface({
   frameRef,
   children,
@@ -75,21 +75,6 @@ function Surface({
 }) {
   const desk = useDesk();
   const { setNodeRef, listeners } = useDraggable({ id: 'map' });
-  // The keyboard may come to a bar without having chosen it: an act on the bar chooses it first.
-  const chooseFocused = (target: EventTarget): boolean => {
-    const place = target instanceof HTMLElement ? parsePlace(target.dataset['place'] ?? '') : null;
-    const { selection } = desk.session.getState();
-    if (place !== null && (selection === null || placeKey(selection.focus) !== placeKey(place))) {
-      desk.session.setState({ selection: { anchor: place, focus: place } });
-    }
-    return place !== null;
-  };
-  const onKeyDown = (event: KeyboardEvent): void => {
-    const press = nameOfPress(event);
-    if (isMapKey(press) && chooseFocused(event.target) && pressMapKey(desk, press, event.shiftKey)) {
-      event.preventDefault();
-    }
-  };
   const onClick = (event: MouseEvent): void => {
     const element = event.target instanceof Element ? event.target.closest('[data-place]') : null;
     const place = parsePlace(element?.getAttribute('data-place') ?? '');
@@ -106,7 +91,7 @@ function Surface({
     }
   };
   const onClipboard = (event: ClipboardEvent): void => {
-    if (!chooseFocused(event.target)) {
+    if (!chooseFocused(desk, event.target)) {
       return;
     }
     event.preventDefault();
@@ -123,7 +108,6 @@ function Surface({
         frameRef.current = element;
       }}
       {...listeners}
-      onKeyDown={onKeyDown}
       onClick={onClick}
       onCopy={onClipboard}
       onCut={onClipboard}

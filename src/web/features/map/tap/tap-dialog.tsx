@@ -16,6 +16,7 @@ import { Button } from '../../../ui/button.tsx';
 import { Caution } from '../../../ui/caution.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { Field } from '../../../ui/field.tsx';
+import { type KeyScope, useKeyedActions } from '../../../ui/keys.tsx';
 import { linesOfBars } from '../acts/bar-typing.ts';
 import { runCommands } from '../acts/map-desk.ts';
 import { useDesk } from '../use-map.tsx';
@@ -86,32 +87,25 @@ function Tap({ onDone }: { readonly onDone: () => void }) {
   );
 }
 
-/** Space taps a bar and J a change, wherever the focus is but in the field. */
+/** Space taps a bar and J a change, wherever the focus is but in the field; a button that has it is not pressed. */
 function useTapKeys({ tap }: Tapping): void {
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      const isTyping = event.target instanceof HTMLInputElement;
-      const kind = event.key === ' ' ? 'bars' : event.key.toLowerCase() === 'j' ? 'changes' : null;
-      if (!isTyping && kind !== null && !event.repeat) {
-        event.preventDefault();
-        event.stopPropagation();
-        tap(kind, event.timeStamp);
-      }
-    };
-    const onKeyUp = (event: KeyboardEvent): void => {
-      // Space let go would press the button that has the focus.
-      if (event.key === ' ' && !(event.target instanceof HTMLInputElement)) {
-        event.preventDefault();
-      }
-    };
-    window.addEventListener('keydown', onKey, true);
-    window.addEventListener('keyup', onKeyUp, true);
-    return () => {
-      window.removeEventListener('keydown', onKey, true);
-      window.removeEventListener('keyup', onKeyUp, true);
-    };
-  }, [tap]);
+  const tapAt = (kind: 'bars' | 'changes') => (event: KeyboardEvent) => {
+    if (!event.repeat) {
+      tap(kind, event.timeStamp);
+    }
+  };
+  useKeyedActions(
+    'Tapping',
+    [
+      { key: ' ', label: 'A bar begins', run: tapAt('bars') },
+      { key: 'j', label: 'The chord changes', run: tapAt('changes') },
+      { key: 'J', label: '', run: tapAt('changes') },
+    ],
+    WHILE_TAPPING,
+  );
 }
+
+const WHILE_TAPPING: KeyScope = { holdsAt: () => true, isBeforeControls: true };
 
 /** The made-up record, for trying it out. */
 function Record() {

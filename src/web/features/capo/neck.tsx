@@ -1,4 +1,13 @@
-import { memo, type PointerEvent as ReactPointerEvent, useRef } from 'react';
+import {
+  DndContext,
+  type DragMoveEvent,
+  type DragStartEvent,
+  PointerSensor,
+  useDraggable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { memo, type ReactNode, type RefObject, useRef } from 'react';
 import { styled } from 'styled-components';
 import { HIGHEST_PLANNED_CAPO } from '../../../core/arrange/problem/setup-question.ts';
 import { range } from '../../../core/kernel/list.ts';
@@ -23,33 +32,67 @@ type NeckProps = {
  * where the neck is tapped; the rungs beside it do the same by keys. While it is dragged only the capo itself is drawn anew.
  */
 export const Neck = memo(function Neck({ capoFret, strings, isDisabled, onPreview, onDrop }: NeckProps) {
-  const heightPx = rowBottomPx(HIGHEST_PLANNED_CAPO) + BELOW_PX;
-  const drag = useCapoDrag(capoFret, { isDisabled, onPreview, onDrop });
+  const { capo, neck, ...drag } = useCapoDrag(capoFret, { onPreview, onDrop });
   return (
-    <Svg
-      viewBox={`-8 0 ${NECK_WIDTH_PX + 16} ${heightPx}`}
-      width={NECK_WIDTH_PX + 16}
-      height={heightPx}
-      aria-hidden="true"
-      data-testid="neck"
-      $isHeld={!isDisabled}
-      {...drag.handlers}
-    >
-      <Wood strings={strings} heightPx={heightPx} />
-      <g ref={drag.capo} transform={`translate(0 ${capoHomePx(capoFret)})`}>
-        <rect x={-7} y={-7} width={NECK_WIDTH_PX + 14} height={14} rx={7} fill={colour.brass} />
-        <rect x={-1} y={-4} width={NECK_WIDTH_PX + 2} height={3} rx={1.5} fill={colour.railInk} opacity={0.6} />
-      </g>
-    </Svg>
+    <DndContext {...drag} autoScroll={false} accessibility={SILENT}>
+      <Surface neckRef={neck} isDisabled={isDisabled}>
+        <Wood strings={strings} />
+        <g ref={capo} transform={`translate(0 ${capoHomePx(capoFret)})`}>
+          <rect x={-7} y={-7} width={NECK_WIDTH_PX + 14} height={14} rx={7} fill={colour.brass} />
+          <rect x={-1} y={-4} width={NECK_WIDTH_PX + 2} height={3} rx={1.5} fill={colour.railInk} opacity={0.6} />
+        </g>
+      </Surface>
+    </DndContext>
   );
 });
 
-const Wood = memo(function Wood({ strings, heightPx }: { readonly strings: number; readonly heightPx: number }) {
+/** The neck is for the pointer; the rungs beside it say to screen readers what it would. */
+const SILENT = {
+  announcements: {
+    onDragStart: () => undefined,
+    onDragMove: () => undefined,
+    onDragOver: () => undefined,
+    onDragEnd: () => undefined,
+    onDragCancel: () => undefined,
+  },
+  screenReaderInstructions: { draggable: '' },
+};
+
+const HEIGHT_PX = rowBottomPx(HIGHEST_PLANNED_CAPO) + BELOW_PX;
+
+/** The drawing on which the capo is dragged. */
+function Surface({
+  neckRef,
+  isDisabled,
+  children,
+}: {
+  readonly neckRef: RefObject<SVGSVGElement | null>;
+  readonly isDisabled: boolean;
+  readonly children: ReactNode;
+}) {
+  const { listeners } = useDraggable({ id: 'capo', disabled: isDisabled });
+  return (
+    <Svg
+      ref={neckRef}
+      viewBox={`-8 0 ${NECK_WIDTH_PX + 16} ${HEIGHT_PX}`}
+      width={NECK_WIDTH_PX + 16}
+      height={HEIGHT_PX}
+      aria-hidden="true"
+      data-testid="neck"
+      $isHeld={!isDisabled}
+      {...listeners}
+    >
+      {children}
+    </Svg>
+  );
+}
+
+const Wood = memo(function Wood({ strings }: { readonly strings: number }) {
   const nutPx = rowBottomPx(0);
   const gapPx = (NECK_WIDTH_PX - 16) / (strings - 1);
   return (
     <>
-      <rect x={0} y={nutPx} width={NECK_WIDTH_PX} height={heightPx - nutPx} fill={colour.neck} />
+      <rect x={0} y={nutPx} width={NECK_WIDTH_PX} height={HEIGHT_PX - nutPx} fill={colour.neck} />
       <rect x={-2} y={nutPx - 7} width={NECK_WIDTH_PX + 4} height={7} fill={colour.railInk} />
       {range(1, HIGHEST_PLANNED_CAPO + 1).map((fret) => (
         <g key={fret}>
@@ -65,7 +108,7 @@ const Wood = memo(function Wood({ strings, heightPx }: { readonly strings: numbe
           x={8 + string * gapPx - (STRING_WIDTHS[string] ?? 1) / 2}
           y={nutPx - 7}
           width={STRING_WIDTHS[string] ?? 1}
-          height={heightPx - nutPx + 7}
+          height={HEIGHT_PX - nutPx + 7}
           fill={colour.railInk}
           opacity={0.8}
         />
@@ -80,14 +123,25 @@ function capoHomePx(capoFret: number): number {
   return capoFret === 0 ? rowBottomPx(0) - 34 : rowBottomPx(fret) - CAPO_ABOVE_WIRE_PX;
 }
 
-/** Moves the capo with the pointer and says where it is; what is drawn of it in a drag is not React's. */
-function useCapoDrag(capoFret: number, { isDisabled, onPreview, onDrop }: Omit<NeckProps, 'capoFret' | 'strings'>) {
+/**
+ * Moves the capo with the pointer and says where it is; what is drawn of it in a drag is not React's. A tap is a drag that goes
+ * nowhere.
+ */
+function useCapoDrag(capoFret: number, { onPreview, onDrop }: Pick<NeckProps, 'onPreview' | 'onDrop'>) {
   const capo = useRef<SVGGElement>(null);
+  const neck = useRef<SVGSVGElement>(null);
   const under = useRef<number | null>(null);
+  const sensors = useSensors(useSensor(PointerSensor));
   const place = (yPx: number): void => capo.current?.setAttribute('transform', `translate(0 ${yPx})`);
-  const follow = (event: ReactPointerEvent<SVGSVGElement>): void => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const yPx = Math.min(rowBottomPx(HIGHEST_PLANNED_CAPO), Math.max(16, event.clientY - box.top));
+  const startPx = useRef(0);
+  const begin = ({ activatorEvent }: DragStartEvent): void => {
+    const topPx = neck.current?.getBoundingClientRect().top ?? 0;
+    startPx.current = activatorEvent instanceof MouseEvent ? activatorEvent.clientY - topPx : 0;
+    follow(0);
+  };
+  // What was scrolled meanwhile is in the way that was moved.
+  const follow = (movedPx: number): void => {
+    const yPx = Math.min(rowBottomPx(HIGHEST_PLANNED_CAPO), Math.max(16, startPx.current + movedPx));
     place(yPx);
     const fret = fretAtPx(yPx);
     if (fret !== under.current) {
@@ -104,28 +158,15 @@ function useCapoDrag(capoFret: number, { isDisabled, onPreview, onDrop }: Omit<N
       onDrop(fret);
     }
   };
-  const handlers = isDisabled
-    ? {}
-    : {
-        onPointerDown: (event: ReactPointerEvent<SVGSVGElement>): void => {
-          if (event.button === 0) {
-            event.currentTarget.setPointerCapture(event.pointerId);
-            follow(event);
-          }
-        },
-        onPointerMove: (event: ReactPointerEvent<SVGSVGElement>): void => {
-          if (under.current !== null) {
-            follow(event);
-          }
-        },
-        onPointerUp: (): void => {
-          if (under.current !== null) {
-            end(under.current);
-          }
-        },
-        onPointerCancel: (): void => end(null),
-      };
-  return { capo, handlers };
+  return {
+    capo,
+    neck,
+    sensors,
+    onDragStart: begin,
+    onDragMove: ({ delta }: DragMoveEvent): void => follow(delta.y),
+    onDragEnd: (): void => end(under.current),
+    onDragCancel: (): void => end(null),
+  };
 }
 
 const Svg = styled.svg<{ readonly $isHeld: boolean }>`

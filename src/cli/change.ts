@@ -4,7 +4,7 @@ import { findEasiestChange, listFineCandidates } from '../core/arrange/shapes/ch
 import { type ChordSymbol, formatChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { describeChange, estimateChangeMs } from '../core/shapes/change.ts';
 import { findFingering, type Instrument } from '../core/shapes/rank-shapes.ts';
-import { formatChange } from '../core/words/change-words.ts';
+import { formatChange } from '../core/words/finger-change-words.ts';
 import { type Answer, answer } from './answer.ts';
 import { CommandError, usageError } from './command-error.ts';
 import { GUITAR_OPTIONS, readGuitar } from './guitar.ts';

@@ -1,7 +1,7 @@
 import { err, ok, type Result } from '../core/kernel/result.ts';
 import { FORMAT_VERSION, type SongDocument } from '../core/song/document/document.ts';
 import { checkSong } from './check-song.ts';
-import { wordsOfIssue } from './finding-words.ts';
+import { wordsOfIssue } from './issue-words.ts';
 import { songSchema } from './song-schema.ts';
 import { addWishes } from './upgrade-1-to-2.ts';
 import { addLeftOut } from './upgrade-2-to-3.ts';

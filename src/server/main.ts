@@ -12,7 +12,7 @@ import { scheduleBackups } from './backup/schedule.ts';
 import { writeBackup } from './backup/write-backup.ts';
 import { LibraryError, sayWhyNot } from './data-folder/library-error.ts';
 import { type Library, openLibrary } from './data-folder/open-library.ts';
-import { BACKUPS, placesIn } from './data-folder/places.ts';
+import { BACKUPS, placesIn } from './data-folder/paths.ts';
 import { watchFolder } from './data-folder/watch-folder.ts';
 import type { Database } from './db/connect.ts';
 import { isDamage } from './db/damage.ts';

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { listBackups } from './backup/backup-files.ts';
 import { restoreBackup } from './backup/restore-backup.ts';
 import { LibraryError } from './data-folder/library-error.ts';
-import { placesIn } from './data-folder/places.ts';
+import { placesIn } from './data-folder/paths.ts';
 
 const here = dirname(fileURLToPath(import.meta.url));
 const folder = resolve(process.env['GOLDEN_LADDER_DATA'] ?? 'data');

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { STANDARD_TUNING } from '../fretboard/tuning.ts';
-import { formatChange } from '../words/change-words.ts';
+import { formatChange } from '../words/finger-change-words.ts';
 import { describeChange, estimateChangeMs, scoreChange, toPlaces } from './change.ts';
 import { AVERAGE_HAND } from './hand.ts';
 import { findFingering } from './rank-shapes.ts';

@@ -7,7 +7,7 @@ import { formatCount, plural } from '../kernel/plural.ts';
 import { formatNoteName } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
-import type { PlaceStyle } from './change-words.ts';
+import type { PlaceStyle } from './finger-change-words.ts';
 import { joinWords, startSentence } from './sentence.ts';
 
 /** How often something comes: "once", "twice", "12 times". */

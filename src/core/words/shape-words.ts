@@ -11,7 +11,7 @@ import { toPitchClass } from '../pitch/pitch-class.ts';
 import type { NamedChord } from '../shapes/chord-naming.ts';
 import type { EasierShape } from '../shapes/easier-shapes.ts';
 import { FINGER_WORDS, type Finger, type Fingering, formatShape, isBarreChord, listBarres } from '../shapes/shape.ts';
-import type { PlaceStyle } from './change-words.ts';
+import type { PlaceStyle } from './finger-change-words.ts';
 import { joinWords, startSentence } from './sentence.ts';
 
 const FINGERS: readonly Finger[] = ['T', 1, 2, 3, 4];

@@ -14,7 +14,7 @@ import { moveDurably, removeDurably } from '../data-folder/durable-files.ts';
 import { finishRestore, noteRestore } from '../data-folder/finish-restore.ts';
 import { LibraryError } from '../data-folder/library-error.ts';
 import { buildDatabase, type LibraryFiles, takeFolder } from '../data-folder/open-library.ts';
-import { type FolderPlaces, placesIn } from '../data-folder/places.ts';
+import { type FolderPlaces, placesIn } from '../data-folder/paths.ts';
 import { type Database, openDatabase } from '../db/connect.ts';
 import { isDiskFull } from '../db/file-trouble.ts';
 import { AppError } from '../http/app-error.ts';

@@ -32,7 +32,7 @@ import { noteRestore } from './finish-restore.ts';
 import { lockFolder } from './folder-lock.ts';
 import { LibraryError, sayWhyNot } from './library-error.ts';
 import { complaintAboutRoom, NEW_LIBRARY_BYTES, openLibrary } from './open-library.ts';
-import { placesIn } from './places.ts';
+import { placesIn } from './paths.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'library-'));
 const files = { migrationsFolder: MIGRATIONS, templateFile: templateFile() };

@@ -9,7 +9,7 @@ import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { moveDurably, removeDurably, writeFileWhole } from './durable-files.ts';
-import type { FolderPlaces } from './places.ts';
+import type { FolderPlaces } from './paths.ts';
 
 /** Notes that a backup is being brought back; `aside` is where the library that is there will lie, null where there is none. */
 export function noteRestore(places: FolderPlaces, aside: string | null): Promise<void> {

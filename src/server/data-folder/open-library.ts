@@ -8,7 +8,7 @@ import { makeFolder, moveDurably, removeDurably, removeUnfinished, syncTree, wri
 import { finishRestore } from './finish-restore.ts';
 import { type FolderLock, lockFolder } from './folder-lock.ts';
 import { LibraryError, sayWhyNot } from './library-error.ts';
-import { type FolderPlaces, placesIn } from './places.ts';
+import { type FolderPlaces, placesIn } from './paths.ts';
 import { unpackTemplate } from './unpack-template.ts';
 
 /** An open library: its database, whether it still lacks what a new one starts with, and how to close it. */

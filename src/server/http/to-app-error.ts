@@ -1,5 +1,5 @@
 import { ZodError } from 'zod';
-import { wordsOfIssue } from '../../contract/finding-words.ts';
+import { wordsOfIssue } from '../../contract/issue-words.ts';
 import { isInterrupted } from '../db/connect.ts';
 import { isDamage } from '../db/damage.ts';
 import { isDiskFull } from '../db/file-trouble.ts';

@@ -12,7 +12,7 @@ import { readBackupsOf } from '../backup/backup-source.ts';
 import { createBackupRepository } from '../backup/repository.ts';
 import { writeBackup } from '../backup/write-backup.ts';
 import { type Library, openLibrary } from '../data-folder/open-library.ts';
-import { placesIn } from '../data-folder/places.ts';
+import { placesIn } from '../data-folder/paths.ts';
 import { isDamage } from '../db/damage.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
 import { INLINE_HELPER } from '../helper/helper.ts';

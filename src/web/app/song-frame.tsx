@@ -13,7 +13,7 @@ import { keepSteps } from '../editor/keep-steps.ts';
 import { type OpenedSong as Opened, openSong, stepStore } from '../editor/open-song.ts';
 import { trackSave } from '../editor/pending-saves.ts';
 import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
-import { usePupils } from '../editor/use-pupils.ts';
+import { usePupils } from '../editor/use-players.ts';
 import { LaterDocument, SongEditorProvider, useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { LibraryNotices } from '../library/library-notices.tsx';
 import { chooseLook, nextLook, readLook } from '../theme/look.ts';

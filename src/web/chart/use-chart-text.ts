@@ -5,7 +5,7 @@ import { type ParsedChart, parseChart } from '../../core/formats/text-chart/pars
 import type { SongCommand } from '../../core/song/commands.ts';
 import { SONG_LIMITS } from '../../core/song/document/song-limits.ts';
 import { useDocument, useSongEditor } from '../editor/use-song.tsx';
-import { LONG_TEXT, MEDIUM_TEXT, takeNow, UNREAD, useReader } from './use-reader.ts';
+import { LONG_TEXT, MEDIUM_TEXT, takeNow, UNREAD, useReader } from './use-text-reading.ts';
 
 /** The chart being edited: its text as typed, what was read from it, and how to change it. */
 export type ChartText = {

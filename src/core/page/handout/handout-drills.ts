@@ -6,7 +6,7 @@ import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { type Fingering, fretSpanOf, isBarreChord } from '../../shapes/shape.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Part } from '../../song/document/document.ts';
-import { formatChange, type PlaceStyle } from '../../words/change-words.ts';
+import { formatChange, type PlaceStyle } from '../../words/finger-change-words.ts';
 import { formatTimes } from '../../words/line-words.ts';
 import type { HandoutSource } from './handout-hands.ts';
 

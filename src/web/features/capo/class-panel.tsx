@@ -5,7 +5,7 @@ import type { Hand } from '../../../core/shapes/hand.ts';
 import { learnSong } from '../../../core/song/document/guitar-class.ts';
 import { useClassActions, useClasses } from '../../api/classes.ts';
 import { useChangeSettings, useChordName } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 import { useDocument, usePart, useSongState } from '../../editor/use-song.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';

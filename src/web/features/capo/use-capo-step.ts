@@ -5,7 +5,7 @@ import { nearestMove } from '../../../core/pitch/pitch-class.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import type { ReasonNames } from '../../../core/words/reason-words.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { useCapoRows } from './use-capo-rows.ts';
 

@@ -6,7 +6,7 @@ import { measureText } from '../../../core/page/drawing/text-width.ts';
 import { composeHandout } from '../../../core/page/handout/handout-content.ts';
 import { layOutHandout, sheetOf } from '../../../core/page/layout/handout-layout.ts';
 import { useSettings } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { Marks } from '../../painters/marks.tsx';
 import { usePaper } from '../../theme/paper.ts';
@@ -14,11 +14,11 @@ import { colour, frame } from '../../theme/tokens.ts';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Panel } from '../../ui/panel.tsx';
+import { TakeFiles } from './download-files.tsx';
+import { TakePage, useTakePage } from './download-page.tsx';
+import { TakePictures } from './download-pictures.tsx';
 import { LooksPanel, WhoPanel } from './reader-panel.tsx';
-import { TakeFiles } from './take-files.tsx';
-import { TakePage, useTakePage } from './take-page.tsx';
-import { TakePictures } from './take-pictures.tsx';
-import { useHandoutReader } from './use-handout-reader.ts';
+import { useHandoutReader } from './use-handout-choices.ts';
 
 /** Step 7: the page a student takes home, as it will be printed. */
 export function HandoutPage() {

@@ -12,7 +12,7 @@ import { AddField } from '../../ui/field.tsx';
 import { Panel } from '../../ui/panel.tsx';
 import { NumberSelect, Select } from '../../ui/select.tsx';
 import { Tick } from '../../ui/tick.tsx';
-import type { HandoutReader } from './use-handout-reader.ts';
+import type { HandoutReader } from './use-handout-choices.ts';
 
 const EVERYONE = 'everyone';
 const READER_WORDS = { guitar: 'a guitarist', keys: 'keys', bass: 'a bass', ukulele: 'a ukulele' } as const;

@@ -15,7 +15,7 @@ import { Choice } from '../../ui/choice.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Select } from '../../ui/select.tsx';
 import { HandEdits } from './hand-edits.tsx';
-import { LeftBench, RightBench } from './level-bench.tsx';
+import { LeftBench, RightBench } from './level-hands.tsx';
 import { LevelRow } from './level-row.tsx';
 import { type ChosenChord, LineTable } from './line-table.tsx';
 import { StudentPart } from './student-part.tsx';

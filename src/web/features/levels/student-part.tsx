@@ -5,7 +5,7 @@ import { mixLevels } from '../../../core/arrange/levels/levels.ts';
 import { listLevelNotes, type StrumNote } from '../../../core/arrange/levels/strum-events.ts';
 import type { Level } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { Button } from '../../ui/button.tsx';
 import { NumberSelect } from '../../ui/select.tsx';

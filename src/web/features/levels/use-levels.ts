@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import { coreWorker } from '../../api/core-worker.ts';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 
 /** The levels of the open song's part, derived beside the page; null until the first answer, then the last one until the next. */

@@ -1,7 +1,7 @@
 import { createContext, type ReactNode, useContext, useMemo } from 'react';
 import { useStore } from 'zustand';
 import { useSongEditor } from '../../editor/use-song.tsx';
-import type { MapDesk } from './acts/map-desk.ts';
+import type { MapDesk } from './acts/map-stores.ts';
 import { type MapState, mapSessionOf } from './places/map-session.ts';
 
 const DeskContext = createContext<MapDesk | null>(null);

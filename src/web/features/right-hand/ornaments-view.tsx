@@ -12,7 +12,7 @@ import { formatBarNumbers } from '../../../core/song/played/bar-numbers.ts';
 import { listPlayedBars, type PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { formatOrnamentFlag, formatOrnamentProposal, ORNAMENT_WORDS } from '../../../core/words/ornament-words.ts';
 import { useChordName, useSettings } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { TabStaff } from '../../painters/tab-staff.tsx';

@@ -3,7 +3,7 @@ import { Radio, RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { ChangeSheet, ShapePlan } from '../../../core/arrange/shapes/shape-plan.ts';
 import { itemAt } from '../../../core/kernel/list.ts';
-import { formatChange } from '../../../core/words/change-words.ts';
+import { formatChange } from '../../../core/words/finger-change-words.ts';
 import { formatTimes } from '../../../core/words/line-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePart } from '../../editor/use-song.tsx';

@@ -9,7 +9,7 @@ import { formatShape, parseShape, type Shape } from '../../../core/shapes/shape.
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import { formatNameCheck, listShapeNotes } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Caution } from '../../ui/caution.tsx';

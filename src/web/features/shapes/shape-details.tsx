@@ -14,7 +14,7 @@ import {
   listShapeNotes,
 } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';

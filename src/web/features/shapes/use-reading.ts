@@ -1,5 +1,5 @@
 import { boxStyleOf } from '../../../core/page/handout/handout-content.ts';
-import type { PlaceStyle } from '../../../core/words/change-words.ts';
+import type { PlaceStyle } from '../../../core/words/finger-change-words.ts';
 import { useSettings } from '../../api/settings.tsx';
 import { usePart } from '../../editor/use-song.tsx';
 

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { ShapePlan } from '../../../core/arrange/shapes/shape-plan.ts';
 import { coreWorker, unlessDropped } from '../../api/core-worker.ts';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 
 /** The Shapes step as far as it is worked out, and what went wrong. */

@@ -24,7 +24,7 @@ import {
   selectedRuns,
   soundingBars,
   toSounding,
-} from './map-desk.ts';
+} from './map-stores.ts';
 
 /** Takes out what is selected; what stands after it moves up. */
 export function removeBars(desk: MapDesk): void {

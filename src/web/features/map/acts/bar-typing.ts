@@ -25,7 +25,7 @@ import {
   runCommands,
   selectBar,
   toSounding,
-} from './map-desk.ts';
+} from './map-stores.ts';
 
 /** Where typing goes on: the next bar or the one before, a new line, the same bar, or somewhere off the map. */
 export type TypingGoesOn = 'next' | 'previous' | 'line' | 'stay' | 'leave';

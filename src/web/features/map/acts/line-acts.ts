@@ -9,7 +9,7 @@ import {
   selectBar,
   selectBetween,
   selectedRuns,
-} from './map-desk.ts';
+} from './map-stores.ts';
 
 /** Edits the line of the focused bar. */
 function editFocusedLine(desk: MapDesk, toEdit: (line: number, block: MapBlock) => LineEdit): boolean {

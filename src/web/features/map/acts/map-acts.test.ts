@@ -10,8 +10,8 @@ import { FIRST_BLOCK, listBlocks, listPlaces, nextPlaceOf, placeOnWay } from '..
 import { mapSessionOf } from '../places/map-session.ts';
 import { copyBars, dropBars, pasteBars } from './bar-acts.ts';
 import { openBar, takeText, typeText } from './bar-typing.ts';
-import { blocksOf, type MapDesk, selectBar, selectBetween } from './map-desk.ts';
 import { pressMapKey } from './map-keys.ts';
+import { blocksOf, type MapDesk, selectBar, selectBetween } from './map-stores.ts';
 
 /** A desk on a song, whose saves go nowhere. */
 const deskOf = (document: SongDocument): MapDesk => {

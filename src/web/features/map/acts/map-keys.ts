@@ -15,7 +15,7 @@ import {
 } from './bar-acts.ts';
 import { openBar } from './bar-typing.ts';
 import { breakLine, changeRounds, foldLines, joinLine, shiftLines, unrollLine } from './line-acts.ts';
-import { goFrom, type MapDesk, selectWholeBlock } from './map-desk.ts';
+import { goFrom, type MapDesk, selectWholeBlock } from './map-stores.ts';
 
 /** What a bar can begin with when it is written anew. */
 const CHORD_START = /^[A-Ga-gNn(<]$/;

@@ -9,8 +9,8 @@ import type { Section, SongDocument } from '../../../../core/song/document/docum
 
 import { useDocument } from '../../../editor/use-song.tsx';
 import { openBar } from '../acts/bar-typing.ts';
-import { selectBar } from '../acts/map-desk.ts';
 import { chooseFocused, copySelection, pasteSelection } from '../acts/map-keys.ts';
+import { selectBar } from '../acts/map-stores.ts';
 import { FIRST_BLOCK, listBlocks, type MapBlock, nextPlaceOf, parsePlace, placeKey } from '../places/bar-places.ts';
 import { useDesk, useMapState } from '../use-map.tsx';
 import type { MapNaming } from './bar-cell.tsx';

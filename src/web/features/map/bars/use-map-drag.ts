@@ -13,7 +13,7 @@ import {
 import { useRef } from 'react';
 import { dropBars } from '../acts/bar-acts.ts';
 import { dropLine } from '../acts/line-acts.ts';
-import { blocksOf, documentOf, type MapDesk, runCommands, selectBar, selectedRuns } from '../acts/map-desk.ts';
+import { blocksOf, documentOf, type MapDesk, runCommands, selectBar, selectedRuns } from '../acts/map-stores.ts';
 import { type BarPlace, parsePlace, placeKey } from '../places/bar-places.ts';
 
 type Dragged =

@@ -18,7 +18,7 @@ import type { Pass } from '../../../../core/song/document/document.ts';
 import { useDocument } from '../../../editor/use-song.tsx';
 import { colour, nameFace } from '../../../theme/tokens.ts';
 import { Signed } from '../../../ui/signed.tsx';
-import { runCommands } from '../acts/map-desk.ts';
+import { runCommands } from '../acts/map-stores.ts';
 import { useDesk, useMapState } from '../use-map.tsx';
 import { FormTools } from './form-tools.tsx';
 

@@ -13,7 +13,7 @@ import { colour } from '../../../theme/tokens.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Select } from '../../../ui/select.tsx';
 import { Signed } from '../../../ui/signed.tsx';
-import { runCommands } from '../acts/map-desk.ts';
+import { runCommands } from '../acts/map-stores.ts';
 import { useDesk, useMapState } from '../use-map.tsx';
 
 /** What can be done with the chosen passes; and with nothing chosen, playing a section once more. */

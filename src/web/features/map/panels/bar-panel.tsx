@@ -17,7 +17,7 @@ import { Select } from '../../../ui/select.tsx';
 import { Signed } from '../../../ui/signed.tsx';
 import { changeBars, insertBar, partBars, removeBars, repeatBars, uniteBars } from '../acts/bar-acts.ts';
 import { openBar } from '../acts/bar-typing.ts';
-import { editBlock } from '../acts/map-desk.ts';
+import { editBlock } from '../acts/map-stores.ts';
 import { type BarPlace, findBarIn, type MapBlock } from '../places/bar-places.ts';
 import type { BarSelection } from '../places/map-session.ts';
 import { useDesk } from '../use-map.tsx';

@@ -9,7 +9,7 @@ import { Caution } from '../../../ui/caution.tsx';
 import { Field } from '../../../ui/field.tsx';
 import { Panel } from '../../../ui/panel.tsx';
 import { breakLine, foldLines, joinLine, shiftLines, unrollLine } from '../acts/line-acts.ts';
-import { editBlock } from '../acts/map-desk.ts';
+import { editBlock } from '../acts/map-stores.ts';
 import type { MapBlock } from '../places/bar-places.ts';
 import { useDesk } from '../use-map.tsx';
 import { Acts } from './bar-panel.tsx';

@@ -4,7 +4,7 @@ import { formatFinding } from '../../../../core/words/finding-words.ts';
 import { formatProposal } from '../../../../core/words/proposal-words.ts';
 import { colour } from '../../../theme/tokens.ts';
 import { Button } from '../../../ui/button.tsx';
-import { runCommands } from '../acts/map-desk.ts';
+import { runCommands } from '../acts/map-stores.ts';
 import { useDesk } from '../use-map.tsx';
 
 const MOST_SHOWN = 10;

@@ -6,7 +6,7 @@ import { useDocument } from '../../../editor/use-song.tsx';
 import { Button } from '../../../ui/button.tsx';
 import { Field } from '../../../ui/field.tsx';
 import { Panel } from '../../../ui/panel.tsx';
-import { runCommands } from '../acts/map-desk.ts';
+import { runCommands } from '../acts/map-stores.ts';
 import type { MapBlock } from '../places/bar-places.ts';
 import { useDesk } from '../use-map.tsx';
 import { Acts } from './bar-panel.tsx';

@@ -18,7 +18,7 @@ import { Dialog } from '../../../ui/dialog.tsx';
 import { Field } from '../../../ui/field.tsx';
 import { type KeyScope, useKeyedActions } from '../../../ui/keys.tsx';
 import { linesOfBars } from '../acts/bar-typing.ts';
-import { runCommands } from '../acts/map-desk.ts';
+import { runCommands } from '../acts/map-stores.ts';
 import { useDesk } from '../use-map.tsx';
 import { playRecord } from './record-sound.ts';
 import { type Tapping, useTaps } from './use-taps.ts';

@@ -12,13 +12,13 @@ import { formatKeyWords } from '../../../core/words/setup-words.ts';
 import { coreWorker } from '../../api/core-worker.ts';
 import { loadFont } from '../../api/page-fonts.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { download } from '../../library/download.ts';
 import { pageToPng } from '../../painters/page-png.ts';
 import { Button } from '../../ui/button.tsx';
 import { Select } from '../../ui/select.tsx';
-import { useTake } from './use-take.ts';
+import { useTake } from './use-download.ts';
 
 const LADDER = 'the capo ladder';
 

@@ -9,7 +9,7 @@ import {
 } from '../../../core/song/document/guitar-class.ts';
 import { type HandoutOptions, PLAIN_HANDOUT } from '../../../core/song/document/handout-options.ts';
 import { useClassActions } from '../../api/classes.ts';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 
 /** Whom the page is for, how it is made, and how that is changed; what is changed is remembered for the student, the class or this device. */
 export type HandoutReader = {

@@ -13,7 +13,7 @@ import type { Level, LevelEdit } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePatterns } from '../../editor/use-patterns.ts';
-import { usePupils } from '../../editor/use-pupils.ts';
+import { usePupils } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour } from '../../theme/tokens.ts';

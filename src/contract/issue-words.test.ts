@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { FORMAT_VERSION } from '../core/song/document/document.ts';
-import { wordsOfIssue } from './finding-words.ts';
+import { wordsOfIssue } from './issue-words.ts';
 import { loadDocument } from './load-document.ts';
 
 test.each([

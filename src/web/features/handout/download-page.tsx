@@ -10,7 +10,7 @@ import { loadFont } from '../../api/page-fonts.ts';
 import { makePdf } from '../../api/pdf-worker.ts';
 import { download } from '../../library/download.ts';
 import { Button } from '../../ui/button.tsx';
-import { useTake } from './use-take.ts';
+import { useTake } from './use-download.ts';
 
 type TakeProps = { readonly handout: Handout; readonly pages: readonly Page[] };
 

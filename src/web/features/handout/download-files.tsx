@@ -9,7 +9,7 @@ import { fileNameOf } from '../../../core/page/layout/file-name.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { download } from '../../library/download.ts';
 import { Button } from '../../ui/button.tsx';
-import { useTake } from './use-take.ts';
+import { useTake } from './use-download.ts';
 
 /** The song as a file of an open format, to be taken along; the MIDI file plays what the page shows. */
 export function TakeFiles({ ownBars }: { readonly ownBars: readonly LevelBar[] | null }) {

@@ -7,7 +7,7 @@ import { ENGINE_VERSION, judgeSong } from '../src/core/arrange/shapes/song-judge
 import { itemAt } from '../src/core/kernel/list.ts';
 import type { SongDocument } from '../src/core/song/document/document.ts';
 import { DEFAULT_SETTINGS } from '../src/core/song/document/settings.ts';
-import { placesIn } from '../src/server/data-folder/paths.ts';
+import { pathsIn } from '../src/server/data-folder/paths.ts';
 import { type Database, openDatabase } from '../src/server/db/connect.ts';
 import { createDemoSongs } from '../src/server/demo/demo-songs.ts';
 import { createJudgementRepository } from '../src/server/judging/repository.ts';
@@ -27,7 +27,7 @@ function inventedTitle(index: number): string {
 /** Puts so many songs into the library of a data folder that is not open, each judged. */
 export async function fillLibrary(data: string, songs: number): Promise<void> {
   const { db, close } = await openDatabase({
-    folder: placesIn(data).library,
+    folder: pathsIn(data).library,
     migrationsFolder: `${ROOT}/src/server/db/migrations`,
   });
   const demo = createDemoSongs();

@@ -188,8 +188,8 @@ async function contentsOf(document: SongDocument, work: Work): Promise<readonly 
 
 /** One student's part where a level is named, for an average hand. */
 function barsOf(document: SongDocument, { level }: Work): readonly LevelBar[] | null {
-  const pupils = { hand: AVERAGE_HAND, known: null };
-  return level === null ? null : mixLevels(document, mainPartOf(document), pupils, { left: level, right: level });
+  const players = { hand: AVERAGE_HAND, known: null };
+  return level === null ? null : mixLevels(document, mainPartOf(document), players, { left: level, right: level });
 }
 
 async function contentsOnPaper(

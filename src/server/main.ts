@@ -12,7 +12,7 @@ import { scheduleBackups } from './backup/schedule.ts';
 import { writeBackup } from './backup/write-backup.ts';
 import { LibraryError, sayWhyNot } from './data-folder/library-error.ts';
 import { type Library, openLibrary } from './data-folder/open-library.ts';
-import { BACKUPS, placesIn } from './data-folder/paths.ts';
+import { BACKUPS, pathsIn } from './data-folder/paths.ts';
 import { watchFolder } from './data-folder/watch-folder.ts';
 import type { Database } from './db/connect.ts';
 import { isDamage } from './db/damage.ts';
@@ -48,7 +48,7 @@ const host = process.env['GOLDEN_LADDER_HOST'] ?? '127.0.0.1';
 const access = { host, origin: process.env['GOLDEN_LADDER_ORIGIN'] ?? null };
 const password = process.env['GOLDEN_LADDER_PASSWORD'] ?? '';
 const extraNames = (process.env['GOLDEN_LADDER_NAMES'] ?? '').split(',').flatMap((name) => name.trim() || []);
-const places = placesIn(resolve(process.env['GOLDEN_LADDER_DATA'] ?? 'data'));
+const places = pathsIn(resolve(process.env['GOLDEN_LADDER_DATA'] ?? 'data'));
 const wantsDemo = process.env['GOLDEN_LADDER_DEMO'] !== 'off';
 const logger = pino({ level: process.env['GOLDEN_LADDER_LOG'] ?? 'warn' }, pino.destination(2));
 

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { listBackups } from './backup/backup-files.ts';
 import { restoreBackup } from './backup/restore-backup.ts';
 import { LibraryError } from './data-folder/library-error.ts';
-import { placesIn } from './data-folder/paths.ts';
+import { pathsIn } from './data-folder/paths.ts';
 
 const here = dirname(fileURLToPath(import.meta.url));
 const folder = resolve(process.env['GOLDEN_LADDER_DATA'] ?? 'data');
@@ -13,7 +13,7 @@ const [file] = process.argv.slice(2);
 
 async function run(): Promise<number> {
   if (file === undefined) {
-    const backups = await listBackups(placesIn(folder).backups);
+    const backups = await listBackups(pathsIn(folder).backups);
     const list = backups.map((backup) => `  ${backup.file}`).join('\n');
     process.stdout.write(`npm run restore -- FILE\n\nBackups of ${folder}:\n${list || '  none'}\n`);
     return 1;

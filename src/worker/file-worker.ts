@@ -59,8 +59,8 @@ async function fetchBytes(file: File): Promise<Uint8Array> {
   return bytes;
 }
 
-self.onmessage = ({ data: { file, pupils } }: MessageEvent<ToFileWorker>) => {
-  void read(file, { ...pupils, memory })
+self.onmessage = ({ data: { file, players } }: MessageEvent<ToFileWorker>) => {
+  void read(file, { ...players, memory })
     .catch((error: unknown) => err(error instanceof Error ? error.message : 'It could not be read.'))
     .then((outcome) => self.postMessage({ kind: 'done', read: outcome } satisfies FromFileWorker));
 };

@@ -83,7 +83,7 @@ describe('the worker', () => {
       requestId: 2,
       document: { ...newSong('x'), arrangements: [] },
       text: '| G |',
-      pupils: { hand: AVERAGE_HAND, known: null },
+      players: { hand: AVERAGE_HAND, known: null },
     });
     pullAll();
     expect(kindsFor(1)).toContain('done');
@@ -93,7 +93,7 @@ describe('the worker', () => {
       requestId: 3,
       document: newSong('x'),
       text: 'title: y\n\n| G | D |\n',
-      pupils: { hand: AVERAGE_HAND, known: null },
+      players: { hand: AVERAGE_HAND, known: null },
     });
     pullAll();
     const done = sent.find((message) => message.kind === 'done' && message.requestId === 3);
@@ -106,7 +106,7 @@ describe('the worker', () => {
     requestId,
     document,
     partId: mainPartOf(document).id,
-    pupils: { hand: AVERAGE_HAND, known: null },
+    players: { hand: AVERAGE_HAND, known: null },
   });
 
   test('streams the rungs, ten sketches at first, more of them worked out each time', () => {
@@ -144,7 +144,7 @@ describe('the worker', () => {
         parts: each.parts.map((part) => ({ ...part, shapes: [] })),
       })),
     };
-    take({ kind: 'fill-shapes', requestId: 1, document: bare, pupils: { hand: AVERAGE_HAND, known: null } });
+    take({ kind: 'fill-shapes', requestId: 1, document: bare, players: { hand: AVERAGE_HAND, known: null } });
     take({ kind: 'recognise', requestId: 2, document: song });
     pullAll();
     const resultOf = (requestId: number) =>
@@ -160,7 +160,7 @@ describe('the worker', () => {
       requestId,
       document: song,
       partId,
-      pupils: { hand: AVERAGE_HAND, known: null },
+      players: { hand: AVERAGE_HAND, known: null },
     });
     take(ask(1, mainPartOf(song).id));
     pullAll();

@@ -113,7 +113,7 @@ function stepsFor(request: WorkerRequest, memory: PlanMemory, levelMemory: Level
     case 'read-chart':
       return readChart(request.text);
     case 'apply-text':
-      return applyTextInSteps(request.document, request.text, { ...request.pupils, memory });
+      return applyTextInSteps(request.document, request.text, { ...request.players, memory });
     case 'plan-capo':
       return planPart(request, memory);
     case 'plan-shapes':
@@ -130,20 +130,20 @@ function stepsFor(request: WorkerRequest, memory: PlanMemory, levelMemory: Level
 }
 
 function* fillInSteps(
-  { document, pupils }: Extract<WorkerRequest, { kind: 'fill-shapes' }>,
+  { document, players }: Extract<WorkerRequest, { kind: 'fill-shapes' }>,
   memory: PlanMemory,
 ): Steps<FilledShapes, FilledShapes> {
   yield { share: 0 };
-  return listShapes(fillShapes(document, { ...pupils, memory }));
+  return listShapes(fillShapes(document, { ...players, memory }));
 }
 
 function* deriveInSteps(
-  { document, partId, pupils }: Extract<WorkerRequest, { kind: 'derive-levels' }>,
+  { document, partId, players }: Extract<WorkerRequest, { kind: 'derive-levels' }>,
   memory: LevelMemory,
 ): Steps<readonly PlayedLevel[], readonly PlayedLevel[]> {
   yield { share: 0 };
   const part = findPart(document, partId);
-  return part === null ? [] : deriveLevels(document, part, pupils, memory);
+  return part === null ? [] : deriveLevels(document, part, players, memory);
 }
 
 function* recogniseInSteps(document: SongDocument): Steps<Recognised, Recognised> {
@@ -152,17 +152,17 @@ function* recogniseInSteps(document: SongDocument): Steps<Recognised, Recognised
 }
 
 function* planShapesOf(
-  { document, partId, pupils }: Extract<WorkerRequest, { kind: 'plan-shapes' }>,
+  { document, partId, players }: Extract<WorkerRequest, { kind: 'plan-shapes' }>,
   memory: PlanMemory,
 ): Steps<ShapePlan | null, ShapePlan | null> {
   const part = findPart(document, partId);
-  return part === null ? null : yield* planShapes(document, part, { ...pupils, memory });
+  return part === null ? null : yield* planShapes(document, part, { ...players, memory });
 }
 
 function* planPart(
-  { document, partId, pupils }: Extract<WorkerRequest, { kind: 'plan-capo' }>,
+  { document, partId, players }: Extract<WorkerRequest, { kind: 'plan-capo' }>,
   memory: PlanMemory,
 ): Steps<CapoPlan, CapoPlan> {
   const part = findPart(document, partId);
-  return part === null ? NO_CAPO_PLAN : yield* planCapoRows(document, part, { ...pupils, memory });
+  return part === null ? NO_CAPO_PLAN : yield* planCapoRows(document, part, { ...players, memory });
 }

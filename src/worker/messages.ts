@@ -1,6 +1,6 @@
 import type { CapoPlan } from '../core/arrange/capo/capo-rows.ts';
 import type { PlayedLevel } from '../core/arrange/levels/levels.ts';
-import type { Pupils } from '../core/arrange/problem/planner.ts';
+import type { Players } from '../core/arrange/problem/planner.ts';
 import type { Recognised } from '../core/arrange/recogniser/map-proposals.ts';
 import type { FilledShapes } from '../core/arrange/shapes/part-shapes.ts';
 import type { ShapePlan } from '../core/arrange/shapes/shape-plan.ts';
@@ -18,34 +18,34 @@ export type WorkerRequest =
       readonly requestId: number;
       readonly document: SongDocument;
       readonly text: string;
-      readonly pupils: Pupils;
+      readonly players: Players;
     }
   | {
       readonly kind: 'plan-capo';
       readonly requestId: number;
       readonly document: SongDocument;
       readonly partId: number;
-      readonly pupils: Pupils;
+      readonly players: Players;
     }
   | {
       readonly kind: 'plan-shapes';
       readonly requestId: number;
       readonly document: SongDocument;
       readonly partId: number;
-      readonly pupils: Pupils;
+      readonly players: Players;
     }
   | {
       readonly kind: 'fill-shapes';
       readonly requestId: number;
       readonly document: SongDocument;
-      readonly pupils: Pupils;
+      readonly players: Players;
     }
   | {
       readonly kind: 'derive-levels';
       readonly requestId: number;
       readonly document: SongDocument;
       readonly partId: number;
-      readonly pupils: Pupils;
+      readonly players: Players;
     }
   | { readonly kind: 'recognise'; readonly requestId: number; readonly document: SongDocument }
   | { readonly kind: 'read-loose'; readonly requestId: number; readonly text: string; readonly choices: LooseChoices };

@@ -14,7 +14,7 @@ import { moveDurably, removeDurably } from '../data-folder/durable-files.ts';
 import { finishRestore, noteRestore } from '../data-folder/finish-restore.ts';
 import { LibraryError } from '../data-folder/library-error.ts';
 import { buildDatabase, type LibraryFiles, takeFolder } from '../data-folder/open-library.ts';
-import { type FolderPlaces, placesIn } from '../data-folder/paths.ts';
+import { type FolderPaths, pathsIn } from '../data-folder/paths.ts';
 import { type Database, openDatabase } from '../db/connect.ts';
 import { isDiskFull } from '../db/file-trouble.ts';
 import { AppError } from '../http/app-error.ts';
@@ -57,7 +57,7 @@ async function restoreLibrary(
   files: LibraryFiles,
   now: Date,
 ): Promise<Restored> {
-  const places = placesIn(folder);
+  const places = pathsIn(folder);
   const lock = await takeFolder(places);
   try {
     await finishRestore(places, files.say ?? (() => undefined));
@@ -83,7 +83,7 @@ async function restoreLibrary(
 }
 
 /** Makes the new library beside the old one, and holds it against the backup before it is closed. */
-async function build(places: FolderPlaces, backup: CheckedLibrary, files: LibraryFiles, now: Date) {
+async function build(places: FolderPaths, backup: CheckedLibrary, files: LibraryFiles, now: Date) {
   await buildDatabase(places.restoring, files);
   const { db, close } = await openDatabase({
     folder: places.restoring,
@@ -127,7 +127,7 @@ async function compare(db: Database, { head, ids }: CheckedLibrary, leftOut: rea
   }
 }
 
-function sayWhyNot(error: unknown, { folder, library }: FolderPlaces, isThere: boolean): string {
+function sayWhyNot(error: unknown, { folder, library }: FolderPaths, isThere: boolean): string {
   const entry = error instanceof EntryError ? ` (${error.entry})` : '';
   const reason = isDiskFull(error)
     ? `The disk of ${folder} is full. Make room and bring it back again.`

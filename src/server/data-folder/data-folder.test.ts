@@ -32,7 +32,7 @@ import { noteRestore } from './finish-restore.ts';
 import { lockFolder } from './folder-lock.ts';
 import { LibraryError, sayWhyNot } from './library-error.ts';
 import { complaintAboutRoom, NEW_LIBRARY_BYTES, openLibrary } from './open-library.ts';
-import { placesIn } from './paths.ts';
+import { pathsIn } from './paths.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'library-'));
 const files = { migrationsFolder: MIGRATIONS, templateFile: templateFile() };
@@ -40,11 +40,11 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 describe('a data folder', () => {
   test('is locked by one process at a time', async () => {
-    const first = await lockFolder(folder, placesIn(folder).lock);
+    const first = await lockFolder(folder, pathsIn(folder).lock);
     expect(first).not.toBeNull();
-    expect(await lockFolder(folder, placesIn(folder).lock)).toBeNull();
+    expect(await lockFolder(folder, pathsIn(folder).lock)).toBeNull();
     await first?.release();
-    const again = await lockFolder(folder, placesIn(folder).lock);
+    const again = await lockFolder(folder, pathsIn(folder).lock);
     expect(again).not.toBeNull();
     await again?.release();
   });
@@ -94,7 +94,7 @@ describe('a data folder', () => {
     await expect(refusal).rejects.toThrow(/damaged/);
     await expect(refusal).rejects.toThrow(/npm run restore -- .*10-20-30-400Z\.json/);
     expect(fingerprintOf(data)).toBe(before);
-    expect(await lockFolder(data, placesIn(data).lock).then((lock) => lock?.release())).toBeUndefined();
+    expect(await lockFolder(data, pathsIn(data).lock).then((lock) => lock?.release())).toBeUndefined();
   });
 
   test.each([
@@ -126,7 +126,7 @@ describe('a data folder', () => {
   test('is locked across processes by the kernel, on a file that stays, and free after kill -9', async () => {
     const data = join(folder, 'kernel');
     mkdirSync(data);
-    const file = placesIn(data).lock;
+    const file = pathsIn(data).lock;
     const program = `const { tryLock } = require('fs-native-extensions'); const fd = require('fs').openSync(${JSON.stringify(file)}, 'a+'); console.log(tryLock(fd)); setInterval(() => {}, 1000);`;
     const other = spawn('node', ['-e', program], { cwd: process.cwd() });
     expect(String(await new Promise((heard) => other.stdout.once('data', heard)))).toBe('true\n');
@@ -218,7 +218,7 @@ describe('a restore that was cut short', () => {
       ).songs.create(newSong(title));
       await library.close();
       if (title === 'New') {
-        renameSync(placesIn(data).library, join(data, 'made'));
+        renameSync(pathsIn(data).library, join(data, 'made'));
       }
     }
     return { data, made: join(data, 'made'), aside: join(data, 'library-before-restore-x') };
@@ -231,7 +231,7 @@ describe('a restore that was cut short', () => {
     ['after the second', 'library', true],
   ] as const)('%s leaves one library whole, and the next start says which', async (name, place, isAside) => {
     const { data, made, aside } = await prepare(`restore ${name}`);
-    const places = placesIn(data);
+    const places = pathsIn(data);
     await noteRestore(places, aside);
     if (isAside) {
       renameSync(places.library, aside);

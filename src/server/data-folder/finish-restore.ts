@@ -9,15 +9,15 @@ import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { moveDurably, removeDurably, writeFileWhole } from './durable-files.ts';
-import type { FolderPlaces } from './paths.ts';
+import type { FolderPaths } from './paths.ts';
 
 /** Notes that a backup is being brought back; `aside` is where the library that is there will lie, null where there is none. */
-export function noteRestore(places: FolderPlaces, aside: string | null): Promise<void> {
+export function noteRestore(places: FolderPaths, aside: string | null): Promise<void> {
   return writeFileWhole(places.restoreNote, JSON.stringify({ aside }));
 }
 
 /** Ends what a restore that was cut short has begun, and says which library is there now. */
-export async function finishRestore(places: FolderPlaces, say: (sentence: string) => void): Promise<void> {
+export async function finishRestore(places: FolderPaths, say: (sentence: string) => void): Promise<void> {
   if (!existsSync(places.restoreNote)) {
     await removeDurably(places.restoring);
     return;
@@ -37,7 +37,7 @@ export async function finishRestore(places: FolderPlaces, say: (sentence: string
   );
 }
 
-async function readAside({ restoreNote }: FolderPlaces): Promise<string | null> {
+async function readAside({ restoreNote }: FolderPaths): Promise<string | null> {
   try {
     const note: unknown = JSON.parse(await readFile(restoreNote, 'utf8'));
     return typeof note === 'object' && note !== null && 'aside' in note && typeof note.aside === 'string'

@@ -8,7 +8,7 @@ import { makeFolder, moveDurably, removeDurably, removeUnfinished, syncTree, wri
 import { finishRestore } from './finish-restore.ts';
 import { type FolderLock, lockFolder } from './folder-lock.ts';
 import { LibraryError, sayWhyNot } from './library-error.ts';
-import { type FolderPlaces, placesIn } from './paths.ts';
+import { type FolderPaths, pathsIn } from './paths.ts';
 import { unpackTemplate } from './unpack-template.ts';
 
 /** An open library: its database, whether it still lacks what a new one starts with, and how to close it. */
@@ -31,7 +31,7 @@ export type LibraryFiles = {
  * is remembered until it is in. What cannot be opened is left as it is.
  */
 export async function openLibrary(folder: string, files: LibraryFiles): Promise<Library> {
-  const places = placesIn(folder);
+  const places = pathsIn(folder);
   const say = files.say ?? (() => undefined);
   const lock = await takeFolder(places);
   try {
@@ -61,7 +61,7 @@ export async function openLibrary(folder: string, files: LibraryFiles): Promise<
 }
 
 /** Makes sure that the folder is there, can be written, and belongs to this process alone. */
-export async function takeFolder({ folder, lock: lockFile }: FolderPlaces): Promise<FolderLock> {
+export async function takeFolder({ folder, lock: lockFile }: FolderPaths): Promise<FolderLock> {
   try {
     await makeFolder(folder);
     const probe = join(folder, 'writable.probe');
@@ -89,7 +89,7 @@ const LEAST_ROOM_BYTES = 32 * MEGABYTE;
 export const NEW_LIBRARY_BYTES = 112 * MEGABYTE;
 
 /** The reserve counts as room: it is there to be given up. */
-function checkRoom({ folder, reserve }: FolderPlaces, needed: number): void {
+function checkRoom({ folder, reserve }: FolderPaths, needed: number): void {
   const complaint = complaintAboutRoom(freeBytesOf(folder) + sizeOf(reserve), folder, needed);
   if (complaint !== null) {
     throw new LibraryError(complaint);
@@ -113,7 +113,7 @@ const ESSENTIAL_FILES = ['PG_VERSION', 'global/pg_control', 'base', 'pg_wal'] as
 const ENGINE_LOCK = 'postmaster.pid';
 
 /** Looks whether a library is whole enough to be opened, and takes away what an end without closing left. */
-async function prepare({ library }: FolderPlaces, say: (sentence: string) => void): Promise<void> {
+async function prepare({ library }: FolderPaths, say: (sentence: string) => void): Promise<void> {
   for (const name of ESSENTIAL_FILES) {
     const found = await stat(join(library, name)).catch((error: unknown) => {
       if (codeOf(error) === 'ENOENT' || codeOf(error) === 'ENOTDIR') {
@@ -135,7 +135,7 @@ async function prepare({ library }: FolderPlaces, say: (sentence: string) => voi
 }
 
 /** Unpacks the template; without one (in development) the database is made from nothing, which takes seconds. */
-async function createDatabase(places: FolderPlaces, files: LibraryFiles): Promise<void> {
+async function createDatabase(places: FolderPaths, files: LibraryFiles): Promise<void> {
   await buildDatabase(places.unfinished, files);
   await writeFileWhole(places.firstStart, 'A new library: the next start puts in what it starts with.\n');
   await moveDurably(places.unfinished, places.library);

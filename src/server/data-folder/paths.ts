@@ -1,13 +1,13 @@
 import { join } from 'node:path';
 
 /** What lies where in a data folder. */
-export type FolderPlaces = ReturnType<typeof placesIn>;
+export type FolderPaths = ReturnType<typeof pathsIn>;
 
 /** The name of the folder of backups. */
 export const BACKUPS = 'backups';
 
 /** The places of a data folder. */
-export function placesIn(folder: string) {
+export function pathsIn(folder: string) {
   return {
     folder,
     /** The database. */

@@ -94,9 +94,9 @@ const CHECKS: { readonly [K in SetupReason['kind']]: (reason: Of<K>, at: Case) =
       row.chords.find(({ shapeChord }) => isSameChord(shapeChord, name))?.rated?.fingering;
     const [from, to] = [held(reason.from), held(reason.to)];
     for (const finger of reason.staying) {
-      const placesIn = (fingering: typeof from) =>
+      const pathsIn = (fingering: typeof from) =>
         fingering?.fingers.flatMap((each, string) => (each === finger ? [`${string}/${fingering.shape[string]}`] : []));
-      expect(placesIn(from)).toEqual(placesIn(to));
+      expect(pathsIn(from)).toEqual(pathsIn(to));
     }
     const bars = listPlayedBars(song);
     const sounding = row.chords.find(({ shapeChord }) => isSameChord(shapeChord, reason.to))?.sounding;

@@ -12,7 +12,7 @@ import { readBackupsOf } from '../backup/backup-source.ts';
 import { createBackupRepository } from '../backup/repository.ts';
 import { writeBackup } from '../backup/write-backup.ts';
 import { type Library, openLibrary } from '../data-folder/open-library.ts';
-import { placesIn } from '../data-folder/paths.ts';
+import { pathsIn } from '../data-folder/paths.ts';
 import { isDamage } from '../db/damage.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
 import { INLINE_HELPER } from '../helper/helper.ts';
@@ -34,7 +34,7 @@ async function openHere(data: string): Promise<{ readonly library: Library; read
   const services = createServices(
     library.db,
     plainTime(() => NOW),
-    { backups: { keep: async () => null, source: readBackupsOf(placesIn(data).backups) } },
+    { backups: { keep: async () => null, source: readBackupsOf(pathsIn(data).backups) } },
   );
   return { library, services };
 }
@@ -63,7 +63,7 @@ const PAGE_BYTES = 8192;
 
 /** What a disk does that fails: other bytes in the middle of a page. */
 function spoil(data: string, { file, pages }: Places): void {
-  const descriptor = openSync(join(placesIn(data).library, file), 'r+');
+  const descriptor = openSync(join(pathsIn(data).library, file), 'r+');
   for (const page of pages) {
     writeSync(descriptor, Buffer.alloc(PAGE_BYTES / 2, 0xa5), 0, PAGE_BYTES / 2, page * PAGE_BYTES + PAGE_BYTES / 4);
   }
@@ -85,7 +85,7 @@ async function damaged(name: string, pagesOf: typeof pagesOfRow, isBackedUp: boo
   if (isBackedUp) {
     await writeBackup(
       { repository: createBackupRepository(library.db), helper: INLINE_HELPER },
-      placesIn(data).backups,
+      pathsIn(data).backups,
       { now: NOW, runMs: 0 },
     );
   }
@@ -168,11 +168,11 @@ test('no backup is thinned away while songs cannot be read', async () => {
   const asked: boolean[] = [];
   // The second finds nothing changed, and asks all the same.
   for (const runMs of [1e12, 2e12]) {
-    await writeBackup(repository, placesIn(data).backups, { now: NOW, runMs }, async (isWhole) => {
+    await writeBackup(repository, pathsIn(data).backups, { now: NOW, runMs }, async (isWhole) => {
       asked.push(isWhole);
       return isWhole;
     });
   }
   expect(asked).toEqual([false, false]);
-  expect(await listBackups(placesIn(data).backups)).toHaveLength(1);
+  expect(await listBackups(pathsIn(data).backups)).toHaveLength(1);
 });

@@ -3,7 +3,7 @@ import { AVERAGE_HAND } from '../../core/shapes/hand.ts';
 import type { FromFileWorker, ToFileWorker } from '../../worker/messages-file.ts';
 import { createFileReader } from './file-reader.ts';
 
-const PUPILS = { hand: AVERAGE_HAND, known: null };
+const PLAYERS = { hand: AVERAGE_HAND, known: null };
 const FILE = new File(['| G |'], 'a.txt');
 
 /** A reader whose workers answer when they are told to. */
@@ -40,11 +40,11 @@ describe('the reader of files', () => {
   test('says how far it is, and uses one worker for several files', async () => {
     const { reader, workers } = startReader();
     const shares: number[] = [];
-    const first = reader.read(FILE, PUPILS, (share) => shares.push(share));
+    const first = reader.read(FILE, PLAYERS, (share) => shares.push(share));
     workers[0]?.say({ kind: 'progress', share: 0.4 });
     workers[0]?.say({ kind: 'done', read: { ok: false, error: 'no' } });
     expect([await first, shares]).toEqual([{ ok: false, error: 'no' }, [0.4]]);
-    const second = reader.read(FILE, PUPILS, () => undefined);
+    const second = reader.read(FILE, PLAYERS, () => undefined);
     workers[0]?.say({ kind: 'done', read: { ok: true, value: { kind: 'library' } } });
     expect(await second).toEqual({ ok: true, value: { kind: 'library' } });
     expect(workers).toHaveLength(1);
@@ -52,11 +52,11 @@ describe('the reader of files', () => {
 
   test('that is stopped ends its worker at once, and reads the next file in a new one', async () => {
     const { reader, workers } = startReader();
-    const first = reader.read(FILE, PUPILS, () => undefined);
+    const first = reader.read(FILE, PLAYERS, () => undefined);
     reader.stop();
     expect(await first).toBeNull();
     expect(workers[0]?.isEnded).toBe(true);
-    const second = reader.read(FILE, PUPILS, () => undefined);
+    const second = reader.read(FILE, PLAYERS, () => undefined);
     workers[0]?.say({ kind: 'done', read: { ok: false, error: 'late' } });
     workers[1]?.say({ kind: 'done', read: { ok: false, error: 'own' } });
     expect(await second).toEqual({ ok: false, error: 'own' });
@@ -64,10 +64,10 @@ describe('the reader of files', () => {
 
   test('whose worker breaks says so, and starts another', async () => {
     const { reader, workers } = startReader();
-    const first = reader.read(FILE, PUPILS, () => undefined);
+    const first = reader.read(FILE, PLAYERS, () => undefined);
     workers[0]?.fail();
     expect(await first).toMatchObject({ ok: false, error: expect.stringContaining('The reader stopped') });
-    void reader.read(FILE, PUPILS, () => undefined);
+    void reader.read(FILE, PLAYERS, () => undefined);
     expect(workers).toHaveLength(2);
   });
 });

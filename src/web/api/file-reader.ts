@@ -30,7 +30,7 @@ export function createFileReader(startWorker: () => Port) {
     /** Reads a file; resolves to null when `stop` came first. Only one is read at a time: a second one stops the first. */
     read: (
       file: File,
-      pupils: ToFileWorker['pupils'],
+      players: ToFileWorker['players'],
       onProgress: (share: number) => void,
     ): Promise<FileOutcome | null> => {
       if (settle !== null) {
@@ -50,7 +50,7 @@ export function createFileReader(startWorker: () => Port) {
         };
         current.onerror = () =>
           end({ ok: false, error: 'The reader stopped: the file may hold more than this machine can read.' });
-        current.postMessage({ file, pupils });
+        current.postMessage({ file, players });
       });
     },
     /** Ends what is being read, and the worker: its room is given back. */

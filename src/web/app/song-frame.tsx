@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
 import { songIdSchema } from '../../contract/api.ts';
-import type { Pupils } from '../../core/arrange/problem/planner.ts';
+import type { Players } from '../../core/arrange/problem/planner.ts';
 import type { FilledShapes } from '../../core/arrange/shapes/part-shapes.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { sayLost } from '../../core/words/lost-words.ts';
@@ -13,7 +13,7 @@ import { keepSteps } from '../editor/keep-steps.ts';
 import { type OpenedSong as Opened, openSong, stepStore } from '../editor/open-song.ts';
 import { trackSave } from '../editor/pending-saves.ts';
 import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
-import { usePupils } from '../editor/use-players.ts';
+import { usePlayers } from '../editor/use-players.ts';
 import { LaterDocument, SongEditorProvider, useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { LibraryNotices } from '../library/library-notices.tsx';
 import { chooseLook, nextLook, readLook } from '../theme/look.ts';
@@ -74,7 +74,7 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
   useSongActions(editor, setSheet);
   return (
     <SongEditorProvider editor={editor}>
-      <PupilsOfSong />
+      <PlayersOfSong />
       <Frame>
         <SkipLink href="#step">Skip to the step</SkipLink>
         <LadderRail />
@@ -105,10 +105,10 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
 }
 
 /** Keeps the editor's planning in step with the class and the settings. */
-function PupilsOfSong() {
+function PlayersOfSong() {
   const editor = useSongEditor();
-  const { pupils } = usePupils();
-  useEffect(() => editor.setPupils(pupils), [editor, pupils]);
+  const { players } = usePlayers();
+  useEffect(() => editor.setPlayers(players), [editor, players]);
   return null;
 }
 
@@ -130,8 +130,8 @@ function Lost() {
 }
 
 /** Shapes are found beside the page, so that no edit waits for them. */
-function findShapes(document: SongDocument, pupils: Pupils): Promise<FilledShapes> {
-  return coreWorker.ask<'fill-shapes'>({ kind: 'fill-shapes', document, pupils }).result;
+function findShapes(document: SongDocument, players: Players): Promise<FilledShapes> {
+  return coreWorker.ask<'fill-shapes'>({ kind: 'fill-shapes', document, players }).result;
 }
 
 /** One editor for as long as the song is open; what is not saved goes out when the song or the page is left. */

@@ -5,7 +5,7 @@ import { type ParsedChart, parseChart } from '../../core/formats/text-chart/pars
 import type { SongCommand } from '../../core/song/commands.ts';
 import { SONG_LIMITS } from '../../core/song/document/song-limits.ts';
 import { useDocument, useSongEditor } from '../editor/use-song.tsx';
-import { LONG_TEXT, MEDIUM_TEXT, takeNow, UNREAD, useReader } from './use-text-reading.ts';
+import { LONG_TEXT, MEDIUM_TEXT, takeNow, UNREAD, useTextReading } from './use-text-reading.ts';
 
 /** The chart being edited: its text as typed, what was read from it, and how to change it. */
 export type ChartText = {
@@ -35,7 +35,7 @@ export function useChartText(): ChartText {
   const [parsed, setParsed] = useState<ParsedChart>(() => (text.length > MEDIUM_TEXT ? UNREAD : parseChart(text)));
   const made = useRef(document);
   const typing = useRef({ run: 0, lastMs: 0 });
-  const { readingShare, readLong, drop } = useReader(editor);
+  const { readingShare, readLong, drop } = useTextReading(editor);
   const waiting = useRef<string | null>(null);
   /** Brings what was read into the song; null leaves the song as it is. */
   const take = (command: SongCommand | null, group?: string): void => {

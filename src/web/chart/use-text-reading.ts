@@ -33,7 +33,7 @@ export const UNREAD: ParsedChart = parseChart('');
 const SILENT_MS = 250;
 
 /** Reads texts one after the other in the worker; a newer one, or `drop`, ends the reading of the one before. */
-export function useReader(editor: SongEditor) {
+export function useTextReading(editor: SongEditor) {
   const [readingShare, setShare] = useState<number | null>(null);
   const tools = useMemo(() => {
     let job: { readonly cancel: () => void } | null = null;
@@ -62,7 +62,7 @@ export function useReader(editor: SongEditor) {
         job = asked;
         asked.result.then((parsed) => onRead(parsed, document)).then(over, failed);
       } else {
-        const asked = coreWorker.ask<'apply-text'>({ kind, document, text, pupils: editor.pupils() }, report);
+        const asked = coreWorker.ask<'apply-text'>({ kind, document, text, players: editor.players() }, report);
         job = asked;
         asked.result.then((read) => onRead(read.parsed, read.document)).then(over, failed);
       }

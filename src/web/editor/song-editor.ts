@@ -7,7 +7,7 @@
  */
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { OpenSong, SongId } from '../../contract/api.ts';
-import { createPlanner, type Planner, type Pupils } from '../../core/arrange/problem/planner.ts';
+import { createPlanner, type Planner, type Players } from '../../core/arrange/problem/planner.ts';
 import { type FilledShapes, fillShapes } from '../../core/arrange/shapes/part-shapes.ts';
 import { isEqual } from '../../core/kernel/equal.ts';
 import { applyCommand, type CommandError, type SongCommand } from '../../core/song/commands.ts';
@@ -25,9 +25,9 @@ export type SongEditor = {
   /** What shapes are planned by: the class's hand, and the shapes already searched for. */
   readonly planner: () => Planner;
   /** Who is planned for, as plain data. */
-  readonly pupils: () => Pupils;
+  readonly players: () => Players;
   /** Plans for others from now on; shapes that are stored stay. */
-  readonly setPupils: (pupils: Pupils) => void;
+  readonly setPlayers: (players: Players) => void;
   readonly run: (command: SongCommand, group?: string) => CommandError | null;
   readonly undo: () => void;
   readonly redo: () => void;
@@ -43,7 +43,7 @@ export type SongEditor = {
 };
 
 /** Finds the shapes that a song lacks, beside the page. */
-export type FindShapes = (document: SongDocument, pupils: Pupils) => Promise<FilledShapes>;
+export type FindShapes = (document: SongDocument, players: Players) => Promise<FilledShapes>;
 
 /**
  * Opens a song for editing, with the steps this browser kept of it. Shapes that an edit asks for are found at once, or, with
@@ -56,11 +56,11 @@ export function createSongEditor(
   findShapes: FindShapes | null = null,
 ): SongEditor {
   let planner = createPlanner();
-  const pupils = (): Pupils => ({ hand: planner.hand, known: planner.known });
+  const players = (): Players => ({ hand: planner.hand, known: planner.known });
   const store = createStore<SongState>(() => startState(open, local));
   const saver = createSaver(store, api);
   const fillLater =
-    findShapes === null ? null : createShapeFiller(store, (document) => findShapes(document, pupils()), saver.changed);
+    findShapes === null ? null : createShapeFiller(store, (document) => findShapes(document, players()), saver.changed);
   if (store.getState().saveState === 'changed') {
     saver.changed();
   }
@@ -89,9 +89,9 @@ export function createSongEditor(
   return {
     store,
     planner: () => planner,
-    pupils,
-    setPupils: (pupils) => {
-      planner = { ...planner, ...pupils };
+    players,
+    setPlayers: (players) => {
+      planner = { ...planner, ...players };
     },
     run,
     undo: () => move(undo(store.getState().history)),

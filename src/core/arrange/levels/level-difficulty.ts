@@ -48,7 +48,7 @@ const WEIGHTS = { shape: 0.5, barre: 1, strokes: 0.8, changesPerBar: 2, ornament
 
 /** Rates the bars of a level; `efforts` are those of the song's chords as the level holds them. */
 export function rateLevel(
-  { pupils, played, document }: LevelSong,
+  { players, played, document }: LevelSong,
   bars: readonly LevelBar[],
   efforts: readonly number[],
 ): LevelDifficulty {
@@ -76,9 +76,9 @@ export function rateLevel(
     total,
     shapes: different.length,
     newShapes:
-      pupils.known === null
+      players.known === null
         ? null
-        : different.filter(({ chord, fingering }) => isNew(chord, formatShape(fingering.shape), pupils)).length,
+        : different.filter(({ chord, fingering }) => isNew(chord, formatShape(fingering.shape), players)).length,
     barres,
     hardest: hardest === null ? null : { chord: hardest.chord, effort: hardest.effort },
     hardestChange,

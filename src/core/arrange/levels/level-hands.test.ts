@@ -24,8 +24,8 @@ import { listLevelEdits } from './level-overlay.ts';
 import { deriveLevels, mixLevels, type PlayedLevel } from './levels.ts';
 import { listLevelNotes, listStrumNotes } from './strum-events.ts';
 
-const PUPILS = { hand: AVERAGE_HAND, known: null };
-const levelsOf = (song: SongDocument) => deriveLevels(song, mainPartOf(song), PUPILS);
+const PLAYERS = { hand: AVERAGE_HAND, known: null };
+const levelsOf = (song: SongDocument) => deriveLevels(song, mainPartOf(song), PLAYERS);
 const levelAt = (song: SongDocument, level: Level): PlayedLevel =>
   itemAt(
     levelsOf(song).filter(({ levels }) => levels.includes(level)),
@@ -127,7 +127,7 @@ describe('the first level', () => {
 });
 
 describe('two hands on different levels', () => {
-  const mixed = mixLevels(STRUMMED, mainPartOf(STRUMMED), PUPILS, { left: 4, right: 1 });
+  const mixed = mixLevels(STRUMMED, mainPartOf(STRUMMED), PLAYERS, { left: 4, right: 1 });
 
   test('take the shapes of one and the strokes of the other', () => {
     expect(shapesIn({ bars: mixed }, 0)).toEqual(shapesIn(levelAt(STRUMMED, 4), 0));

@@ -105,7 +105,7 @@ function layOver(song: LevelSong, laid: Laid, levelBar: LevelBar): LevelBar {
   return { ...levelBar, slots, strokes };
 }
 
-function layShape({ part, pupils }: LevelSong, { edits, toShapeChord }: Laid, slot: LevelSlot): LevelSlot {
+function layShape({ part, players }: LevelSong, { edits, toShapeChord }: Laid, slot: LevelSlot): LevelSlot {
   const sounding = slot.slot.chord;
   if (sounding === null) {
     return slot;
@@ -116,7 +116,7 @@ function layShape({ part, pupils }: LevelSong, { edits, toShapeChord }: Laid, sl
   if (edit === undefined || (edit.slotId === null && slot.isMerged)) {
     return slot;
   }
-  const instrument = { setup: part.setup, ...part.instrument, hand: pupils.hand };
+  const instrument = { setup: part.setup, ...part.instrument, hand: players.hand };
   return edit.fingering === null
     ? { ...slot, held: null, isMerged: true }
     : { ...slot, held: toHeldByHand(chord, edit.fingering, instrument), isMerged: false };

@@ -2,7 +2,7 @@ import type { BarStroke } from '../../song/attachments/right-hand.ts';
 import type { Part, Slot, SongDocument } from '../../song/document/document.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
 import type { PlacedOrnament } from '../ornaments/placed-ornaments.ts';
-import type { Pupils } from '../problem/planner.ts';
+import type { Players } from '../problem/planner.ts';
 import type { HeldChord } from './level-chords.ts';
 
 /** A chord's time in a bar on a level; `isMerged` where the chord before goes on in its place. */
@@ -19,6 +19,6 @@ export type LevelBar = {
 export type LevelSong = {
   readonly document: SongDocument;
   readonly part: Part;
-  readonly pupils: Pupils;
+  readonly players: Players;
   readonly played: readonly PlayedBar[];
 };

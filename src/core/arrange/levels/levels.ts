@@ -25,7 +25,7 @@ import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Level, Part, Slot, SongDocument, StoredPattern } from '../../song/document/document.ts';
 import { listPlayedBars, type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
 import { listPlacedOrnaments, type PlacedOrnament } from '../ornaments/placed-ornaments.ts';
-import type { Pupils } from '../problem/planner.ts';
+import type { Players } from '../problem/planner.ts';
 import { findStoredShape } from '../shapes/part-shapes.ts';
 import type { LevelBar, LevelSlot, LevelSong } from './level.ts';
 import { type HeldChord, holdOnLevels, LEVELS } from './level-chords.ts';
@@ -58,10 +58,10 @@ export function createLevelMemory(): LevelMemory {
 export function deriveLevels(
   document: SongDocument,
   part: Part,
-  pupils: Pupils,
+  players: Players,
   memory: LevelMemory = createLevelMemory(),
 ): readonly PlayedLevel[] {
-  const song = { document, part, pupils, played: listPlayedBars(document) };
+  const song = { document, part, players, played: listPlayedBars(document) };
   const holds = holdAll(song, memory);
   const levels = barsByLevel(song, holds);
   return joinEqual(
@@ -80,10 +80,10 @@ export function deriveLevels(
 export function mixLevels(
   document: SongDocument,
   part: Part,
-  pupils: Pupils,
+  players: Players,
   { left, right }: { readonly left: Level; readonly right: Level },
 ): readonly LevelBar[] {
-  const song = { document, part, pupils, played: listPlayedBars(document) };
+  const song = { document, part, players, played: listPlayedBars(document) };
   const levels = barsByLevel(song, holdAll(song, createLevelMemory()));
   const [leftBars, rightBars] = [layEdits(song, left, levels[left]), layEdits(song, right, levels[right])];
   return song.played.map((bar, index) => {
@@ -103,9 +103,9 @@ export function mixLevels(
 /** How every chord of a song is held: by its name, and by the slots it is played in. */
 type Holds = { readonly byName: ReadonlyMap<string, Hold>; readonly bySlot: ReadonlyMap<number, Hold> };
 
-function holdAll({ document, part, pupils, played }: LevelSong, memory: LevelMemory): Holds {
+function holdAll({ document, part, players, played }: LevelSong, memory: LevelMemory): Holds {
   const { toShapeChord } = songKeysOf(document, part);
-  const instrument = { setup: part.setup, ...part.instrument, hand: pupils.hand };
+  const instrument = { setup: part.setup, ...part.instrument, hand: players.hand };
   const base = JSON.stringify([part.firstLevel, instrument]);
   const chords = uniqueBy(
     played.flatMap(({ slots }) => slots.flatMap(({ chord }) => chord ?? [])),

@@ -13,7 +13,7 @@ import { changePart } from '../../song/document/parts.ts';
 import type { FingerPin } from '../../song/map/apply-chart.ts';
 import { fingeringOf } from '../problem/candidates.ts';
 import { toSetupPlace } from '../problem/chord-options.ts';
-import type { Planner, Pupils } from '../problem/planner.ts';
+import type { Planner, Players } from '../problem/planner.ts';
 import { PLAIN_QUESTION, type SetupQuestion } from '../problem/setup-question.ts';
 import { toSongProblem } from '../problem/song-problem.ts';
 import { solveSetup, solveSetupInSteps } from '../setup/setup-solution.ts';
@@ -136,7 +136,7 @@ const NEAR_KEYS = range(-3, 4);
 const ALL_KEYS = range(-5, 7);
 
 /** What is asked of the planner for a part as it stands: its guitar, the shapes it holds, and its wishes. */
-export function questionOf(part: Part, { hand, known }: Pupils): SetupQuestion {
+export function questionOf(part: Part, { hand, known }: Players): SetupQuestion {
   const everywhere = part.shapes.filter(({ slotId }) => slotId === null);
   const { isKeyFree, singer, pins, forbidden } = part.wishes;
   return {

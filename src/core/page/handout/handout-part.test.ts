@@ -16,7 +16,7 @@ import { layOutHandout, PAPERS, type Paper, sheetOf } from '../layout/handout-la
 import { composeHandout } from './handout-content.ts';
 import { listHeldChords } from './handout-instruments.ts';
 
-const PUPILS = { hand: AVERAGE_HAND, known: null };
+const PLAYERS = { hand: AVERAGE_HAND, known: null };
 const handoutOf = (song: SongDocument, ownBars: readonly LevelBar[] | null) =>
   composeHandout({
     document: song,
@@ -26,13 +26,13 @@ const handoutOf = (song: SongDocument, ownBars: readonly LevelBar[] | null) =>
     ownBars,
   });
 const partFor = (song: SongDocument, left: Level, right: Level = left) =>
-  handoutOf(song, mixLevels(song, mainPartOf(song), PUPILS, { left, right }));
+  handoutOf(song, mixLevels(song, mainPartOf(song), PLAYERS, { left, right }));
 const shapesFor = (song: SongDocument, left: Level, right: Level = left) =>
   listHeldChords(
     [],
     mainPartOf(song),
     (chord) => chord,
-    mixLevels(song, mainPartOf(song), PUPILS, { left, right }),
+    mixLevels(song, mainPartOf(song), PLAYERS, { left, right }),
   ).map(({ fingering }) => (fingering === null ? '' : formatShape(fingering.shape)));
 const chordsIn = ({ blocks }: ReturnType<typeof composeHandout>, block: number, line = 0) =>
   itemAt(itemAt(blocks, block).lines, line).bars.map(({ chords }) => chords.map(({ text }) => text).join(' '));

@@ -5,7 +5,7 @@ import type { Hand } from '../../../core/shapes/hand.ts';
 import { learnSong } from '../../../core/song/document/guitar-class.ts';
 import { useClassActions, useClasses } from '../../api/classes.ts';
 import { useChangeSettings, useChordName } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-players.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart, useSongState } from '../../editor/use-song.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
@@ -20,7 +20,7 @@ const NONE = 'none';
 /** The class that is planned for: its hand, and which shapes are new to it. */
 export function ClassPanel({ row }: { readonly row: CapoRow | null }) {
   const classes = useClasses();
-  const { guitarClass } = usePupils();
+  const { guitarClass } = usePlayers();
   const { wishes } = usePart();
   const setWishes = useSetWishes();
   const nameOf = useChordName();
@@ -54,7 +54,7 @@ export function ClassPanel({ row }: { readonly row: CapoRow | null }) {
 
 /** The hand that shapes are found for: the class's, or without one the library's. */
 function OwnHand() {
-  const { pupils, guitarClass } = usePupils();
+  const { players, guitarClass } = usePlayers();
   const { change } = useClassActions();
   const changeSettings = useChangeSettings();
   const [problem, setProblem] = useState('');
@@ -65,7 +65,7 @@ function OwnHand() {
   };
   return (
     <>
-      <HandFields hand={pupils.hand} onChange={set} />
+      <HandFields hand={players.hand} onChange={set} />
       {problem !== '' && <Caution role="alert">{problem}</Caution>}
     </>
   );
@@ -73,7 +73,7 @@ function OwnHand() {
 
 /** Marks the song as taught, from which the class knows its shapes. */
 function Taught() {
-  const { guitarClass } = usePupils();
+  const { guitarClass } = usePlayers();
   const { change } = useClassActions();
   const document = useDocument();
   const songId = useSongState(({ id }) => id);

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { CapoPlan } from '../../../core/arrange/capo/capo-rows.ts';
-import type { Pupils } from '../../../core/arrange/problem/planner.ts';
+import type { Players } from '../../../core/arrange/problem/planner.ts';
 import { isEqual } from '../../../core/kernel/equal.ts';
 import type { Part, SongDocument } from '../../../core/song/document/document.ts';
 import { coreWorker, unlessDropped } from '../../api/core-worker.ts';
@@ -18,21 +18,21 @@ const NONE: CapoRows = { plan: null, isWorking: true, failure: null };
  * Plans the rungs in the worker: sketches first, then each as it is worked out. Every rung has its place from the start, so
  * nothing moves. Nothing is planned anew when only the capo moves, since the answer is for all of its frets.
  */
-export function useCapoRows(document: SongDocument, part: Part, pupils: Pupils): CapoRows {
+export function useCapoRows(document: SongDocument, part: Part, players: Players): CapoRows {
   const [state, setState] = useState(NONE);
   const asked = useAsked(document, part);
   useEffect(() => {
     setState((before) => ({ ...before, isWorking: true, failure: null }));
     const show = (plan: CapoPlan): void =>
       setState((before) => (isLess(plan, before.plan) ? before : { ...before, plan }));
-    const request = { kind: 'plan-capo' as const, document: asked.document, partId: asked.part.id, pupils };
+    const request = { kind: 'plan-capo' as const, document: asked.document, partId: asked.part.id, players };
     const job = coreWorker.ask<'plan-capo'>(request, undefined, show);
     job.result.then(
       (plan) => setState({ plan, isWorking: false, failure: null }),
       unlessDropped((error) => setState((before) => ({ ...before, isWorking: false, failure: error.message }))),
     );
     return job.cancel;
-  }, [asked, pupils]);
+  }, [asked, players]);
   return state;
 }
 

@@ -5,7 +5,7 @@ import { nearestMove } from '../../../core/pitch/pitch-class.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import type { ReasonNames } from '../../../core/words/reason-words.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-players.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { useCapoRows } from './use-capo-rows.ts';
 
@@ -17,8 +17,8 @@ export function useCapoStep() {
   const document = useDocument();
   const part = usePart();
   const nameOf = useChordName();
-  const { pupils, guitarClass } = usePupils();
-  const { plan, isWorking, failure } = useCapoRows(document, part, pupils);
+  const { players, guitarClass } = usePlayers();
+  const { plan, isWorking, failure } = useCapoRows(document, part, players);
   const { rows } = plan ?? NO_CAPO_PLAN;
   const isSettled = rows.length > 0 && rows.every(({ isRough }) => !isRough);
   const easiest = useMemo(() => (isSettled ? easiestFrets(rows) : []), [rows, isSettled]);

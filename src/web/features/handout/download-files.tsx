@@ -9,13 +9,13 @@ import { fileNameOf } from '../../../core/page/layout/file-name.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { download } from '../../library/download.ts';
 import { Button } from '../../ui/button.tsx';
-import { useTake } from './use-download.ts';
+import { useDownload } from './use-download.ts';
 
 /** The song as a file of an open format, to be taken along; the MIDI file plays what the page shows. */
-export function TakeFiles({ ownBars }: { readonly ownBars: readonly LevelBar[] | null }) {
+export function DownloadFiles({ ownBars }: { readonly ownBars: readonly LevelBar[] | null }) {
   const document = useDocument();
   const part = usePart();
-  const { busy, news, take } = useTake();
+  const { busy, news, take } = useDownload();
   const { title } = document.facts;
   const takeMidi = () =>
     take('MIDI', async () => {

@@ -10,13 +10,13 @@ import { loadFont } from '../../api/page-fonts.ts';
 import { makePdf } from '../../api/pdf-worker.ts';
 import { download } from '../../library/download.ts';
 import { Button } from '../../ui/button.tsx';
-import { useTake } from './use-download.ts';
+import { useDownload } from './use-download.ts';
 
 type TakeProps = { readonly handout: Handout; readonly pages: readonly Page[] };
 
 /** The page to print, as PDF, or as a web page in one file. */
-export function useTakePage({ handout, pages }: TakeProps) {
-  const { busy, news, take } = useTake();
+export function useDownloadPage({ handout, pages }: TakeProps) {
+  const { busy, news, take } = useDownload();
   const { title } = handout;
   const takePdf = (): Promise<void> =>
     take('PDF', async () => {
@@ -37,7 +37,7 @@ export function useTakePage({ handout, pages }: TakeProps) {
 }
 
 /** The ways to take the page along. */
-export function TakePage({ page }: { readonly page: ReturnType<typeof useTakePage> }) {
+export function DownloadPage({ page }: { readonly page: ReturnType<typeof useDownloadPage> }) {
   const { busy, news, takePdf, takeHtml } = page;
   return (
     <>

@@ -12,20 +12,20 @@ import { formatKeyWords } from '../../../core/words/setup-words.ts';
 import { coreWorker } from '../../api/core-worker.ts';
 import { loadFont } from '../../api/page-fonts.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-players.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { download } from '../../library/download.ts';
 import { pageToPng } from '../../painters/page-png.ts';
 import { Button } from '../../ui/button.tsx';
 import { Select } from '../../ui/select.tsx';
-import { useTake } from './use-download.ts';
+import { useDownload } from './use-download.ts';
 
 const LADDER = 'the capo ladder';
 
 /** Any drawing of the page, or the capo ladder, as a picture of its own. */
-export function TakePictures({ handout, isBlack }: { readonly handout: Handout; readonly isBlack: boolean }) {
+export function DownloadPictures({ handout, isBlack }: { readonly handout: Handout; readonly isBlack: boolean }) {
   const [chosen, setChosen] = useState(LADDER);
-  const { busy, news, take } = useTake();
+  const { busy, news, take } = useDownload();
   const drawLadderPicture = useLadderPicture();
   const pictures = listPictures(handout, isBlack, measureText);
   const names = uniqueNames(pictures.map(({ name }) => name));
@@ -91,10 +91,11 @@ function uniqueNames(names: readonly string[]): readonly string[] {
 function useLadderPicture(): () => Promise<Picture> {
   const document = useDocument();
   const part = usePart();
-  const { pupils } = usePupils();
+  const { players } = usePlayers();
   const nameOf = useChordName();
   return async () => {
-    const { rows } = await coreWorker.ask<'plan-capo'>({ kind: 'plan-capo', document, partId: part.id, pupils }).result;
+    const { rows } = await coreWorker.ask<'plan-capo'>({ kind: 'plan-capo', document, partId: part.id, players })
+      .result;
     const picture = {
       title: document.facts.title,
       soundingWords: `Sounds in ${formatKeyWords(songKeysOf(document, part).sounding)}. Effort in easy fingers, less is easier.`,

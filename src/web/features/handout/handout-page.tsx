@@ -6,7 +6,7 @@ import { measureText } from '../../../core/page/drawing/text-width.ts';
 import { composeHandout } from '../../../core/page/handout/handout-content.ts';
 import { layOutHandout, sheetOf } from '../../../core/page/layout/handout-layout.ts';
 import { useSettings } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-players.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { Marks } from '../../painters/marks.tsx';
 import { usePaper } from '../../theme/paper.ts';
@@ -14,11 +14,11 @@ import { colour, frame } from '../../theme/tokens.ts';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Panel } from '../../ui/panel.tsx';
-import { TakeFiles } from './download-files.tsx';
-import { TakePage, useTakePage } from './download-page.tsx';
-import { TakePictures } from './download-pictures.tsx';
+import { DownloadFiles } from './download-files.tsx';
+import { DownloadPage, useDownloadPage } from './download-page.tsx';
+import { DownloadPictures } from './download-pictures.tsx';
 import { LooksPanel, WhoPanel } from './reader-panel.tsx';
-import { useHandoutReader } from './use-handout-choices.ts';
+import { useHandoutChoices } from './use-handout-choices.ts';
 
 /** Step 7: the page a student takes home, as it will be printed. */
 export function HandoutPage() {
@@ -26,22 +26,22 @@ export function HandoutPage() {
   const part = usePart();
   const reading = useSettings();
   const [paper, setPaper] = usePaper();
-  const { pupils } = usePupils();
-  const reader = useHandoutReader();
+  const { players } = usePlayers();
+  const reader = useHandoutChoices();
   const { options, stand } = reader;
   const ownBars = useMemo(
-    () => (stand === null ? null : mixLevels(document, part, pupils, stand)),
-    [document, part, pupils, stand],
+    () => (stand === null ? null : mixLevels(document, part, players, stand)),
+    [document, part, players, stand],
   );
   const handout = useMemo(
     () => composeHandout({ document, part, reading, options, ownBars }),
     [document, part, reading, options, ownBars],
   );
   const pages = useMemo(() => layOutHandout(handout, sheetOf(paper, options), measureText), [handout, options, paper]);
-  const takePage = useTakePage({ handout, pages });
+  const downloadPage = useDownloadPage({ handout, pages });
   useKeyedActions('Handout', [
     { key: 'p', label: 'Print the page', run: () => window.print() },
-    { key: 'd', label: 'Take the page as PDF', run: () => void takePage.takePdf() },
+    { key: 'd', label: 'Take the page as PDF', run: () => void downloadPage.takePdf() },
     { key: 'a', label: 'The other paper: A4 or Letter', run: () => setPaper(paper === 'A4' ? 'Letter' : 'A4') },
   ]);
   if (document.map.sections.length === 0) {
@@ -54,14 +54,14 @@ export function HandoutPage() {
         <p role="status">
           {pages.length === 1 ? 'Fits one page.' : `${pages.length} pages; even small, it does not fit one.`}
         </p>
-        <TakePage page={takePage} />
+        <DownloadPage page={downloadPage} />
         <WhoPanel reader={reader} />
         <LooksPanel reader={reader} paper={paper} onPaper={setPaper} />
         <Panel title="Pictures" summary="a chord, a pattern, a section, the capo ladder">
-          <TakePictures handout={handout} isBlack={options.isBlack} />
+          <DownloadPictures handout={handout} isBlack={options.isBlack} />
         </Panel>
         <Panel title="The song as a file" summary="chart, MIDI, MusicXML, JSON, CSV">
-          <TakeFiles ownBars={ownBars} />
+          <DownloadFiles ownBars={ownBars} />
         </Panel>
       </aside>
     </Page>

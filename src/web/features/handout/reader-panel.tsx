@@ -12,14 +12,14 @@ import { AddField } from '../../ui/field.tsx';
 import { Panel } from '../../ui/panel.tsx';
 import { NumberSelect, Select } from '../../ui/select.tsx';
 import { Tick } from '../../ui/tick.tsx';
-import type { HandoutReader } from './use-handout-choices.ts';
+import type { HandoutChoices } from './use-handout-choices.ts';
 
 const EVERYONE = 'everyone';
 const READER_WORDS = { guitar: 'a guitarist', keys: 'keys', bass: 'a bass', ukulele: 'a ukulele' } as const;
 const LIBRARY = 'library';
 
 /** Whom the page is for. */
-export function WhoPanel({ reader }: { readonly reader: HandoutReader }) {
+export function WhoPanel({ reader }: { readonly reader: HandoutChoices }) {
   const { className, students, student, options, stand, setStand } = reader;
   return (
     <Part>
@@ -111,7 +111,7 @@ const MADE: readonly { readonly flag: Flag; readonly text: string }[] = [
 
 /** How the page is made; remembered for whom it is made. */
 export function LooksPanel(props: {
-  readonly reader: HandoutReader;
+  readonly reader: HandoutChoices;
   readonly paper: Paper;
   readonly onPaper: (paper: Paper) => void;
 }) {

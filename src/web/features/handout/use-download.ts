@@ -1,7 +1,7 @@
 import { useState } from 'react';
 
 /** Files that take a moment to write: which one is being written, and what went wrong or has to be said about the last. */
-export function useTake() {
+export function useDownload() {
   const [busy, setBusy] = useState('');
   const [news, setNews] = useState('');
   /** Writes a file; the text it answers is said. */

@@ -9,10 +9,10 @@ import {
 } from '../../../core/song/document/guitar-class.ts';
 import { type HandoutOptions, PLAIN_HANDOUT } from '../../../core/song/document/handout-options.ts';
 import { useClassActions } from '../../api/classes.ts';
-import { usePupils } from '../../editor/use-players.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 
 /** Whom the page is for, how it is made, and how that is changed; what is changed is remembered for the student, the class or this device. */
-export type HandoutReader = {
+export type HandoutChoices = {
   readonly className: string | null;
   readonly students: readonly Student[];
   readonly student: Student | null;
@@ -29,8 +29,8 @@ export type HandoutReader = {
 const STORED_AS = 'golden-ladder.handout';
 
 /** The reader of the open handout. Without a class the options are kept on this device. */
-export function useHandoutReader(): HandoutReader {
-  const { guitarClass } = usePupils();
+export function useHandoutChoices(): HandoutChoices {
+  const { guitarClass } = usePlayers();
   const { change: changeClass } = useClassActions();
   const [chosen, setChosen] = useState<{ readonly classId: string; readonly studentId: number } | null>(null);
   const [device, setDevice] = useState(readDevice);

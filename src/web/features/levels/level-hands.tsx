@@ -13,7 +13,7 @@ import type { Level, LevelEdit } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePatterns } from '../../editor/use-patterns.ts';
-import { usePupils } from '../../editor/use-players.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour } from '../../theme/tokens.ts';
@@ -25,7 +25,7 @@ import type { ChosenChord } from './line-table.tsx';
 const OFFERED = 6;
 
 /** The chosen chord of a level in other shapes, here or wherever it comes on the level. */
-export function LeftBench(props: {
+export function LeftHandOfLevel(props: {
   readonly chosen: ChosenChord;
   readonly playedLevels: readonly PlayedLevel[];
   readonly played: readonly PlayedBar[];
@@ -34,7 +34,7 @@ export function LeftBench(props: {
   const { chosen, playedLevels, played, run } = props;
   const document = useDocument();
   const part = usePart();
-  const { pupils } = usePupils();
+  const { players } = usePlayers();
   const nameOf = useChordName();
   const slot = played[chosen.barIndex]?.slots.find(({ id }) => id === chosen.slotId);
   const sounding = slot?.chord ?? null;
@@ -47,14 +47,14 @@ export function LeftBench(props: {
     const found =
       chord === null
         ? []
-        : rankShapes(chord, { setup: part.setup, ...part.instrument, hand: pupils.hand }, OFFERED).map(
+        : rankShapes(chord, { setup: part.setup, ...part.instrument, hand: players.hand }, OFFERED).map(
             ({ fingering }) => fingering,
           );
     return uniqueBy(
       [...onLevels.filter((held) => held.how !== 'easier').map((held) => held.fingering), ...found],
       ({ shape }) => formatShape(shape),
     );
-  }, [playedLevels, chosen, chord, part, pupils]);
+  }, [playedLevels, chosen, chord, part, players]);
   if (chord === null) {
     return null;
   }
@@ -112,7 +112,7 @@ function isHeld(held: HeldChord | null, { shape }: Fingering): boolean {
 }
 
 /** Another pattern for a level, in a line, its section, or the whole song. */
-export function RightBench(props: {
+export function RightHandOfLevel(props: {
   readonly level: Level;
   readonly bar: PlayedBar;
   readonly run: (command: SongCommand) => void;

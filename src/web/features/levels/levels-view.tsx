@@ -15,12 +15,12 @@ import { Choice } from '../../ui/choice.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Select } from '../../ui/select.tsx';
 import { HandEdits } from './hand-edits.tsx';
-import { LeftBench, RightBench } from './level-hands.tsx';
+import { LeftHandOfLevel, RightHandOfLevel } from './level-hands.tsx';
 import { LevelRow } from './level-row.tsx';
 import { type ChosenChord, LineTable } from './line-table.tsx';
 import { StudentPart } from './student-part.tsx';
 
-/** The levels of a song with the bench beside them. */
+/** The levels of a song with each with its hands beside them. */
 export function LevelsView({
   playedLevels,
   played,
@@ -80,7 +80,7 @@ export function LevelsView({
           </>
         )}
       </div>
-      <Bench>
+      <Beside>
         {[problem, audition.problem].filter(Boolean).map((text) => (
           <Caution key={text} role="alert">
             {text}
@@ -94,7 +94,7 @@ export function LevelsView({
           </p>
         )}
         {playedLevel !== undefined && (
-          <LevelBench
+          <LevelDetails
             playedLevels={playedLevels}
             playedLevel={playedLevel}
             played={played}
@@ -106,13 +106,13 @@ export function LevelsView({
         <StudentPart played={played} bars={line?.bars ?? []} onHear={audition.playNotes} />
         <HandEdits played={played} run={run} />
         <Caution>Begin with headphones turned low.</Caution>
-      </Bench>
+      </Beside>
     </Page>
   );
 }
 
 /** What can be changed by hand on the chosen level. */
-function LevelBench(props: {
+function LevelDetails(props: {
   readonly playedLevels: readonly PlayedLevel[];
   readonly playedLevel: PlayedLevel;
   readonly played: readonly PlayedBar[];
@@ -128,9 +128,9 @@ function LevelBench(props: {
       {chosen === null ? (
         <p>Press a chord of the line to hold it otherwise on its level.</p>
       ) : (
-        <LeftBench chosen={chosen} playedLevels={playedLevels} played={played} run={run} />
+        <LeftHandOfLevel chosen={chosen} playedLevels={playedLevels} played={played} run={run} />
       )}
-      {bar !== undefined && <RightBench level={playedLevel.levels[0] ?? 1} bar={bar} run={run} />}
+      {bar !== undefined && <RightHandOfLevel level={playedLevel.levels[0] ?? 1} bar={bar} run={run} />}
     </>
   );
 }
@@ -201,7 +201,7 @@ const Page = styled.div`
     grid-template-columns: minmax(0, 1fr);
   }
 `;
-const Bench = styled.aside`
+const Beside = styled.aside`
   border-left: 1px solid ${colour.hairline}; padding: 20px 24px; display: grid; gap: 14px; align-content: start; min-width: 0;
   position: sticky; top: ${frame.stripPx + 1}px; align-self: start; min-height: calc(100vh - ${frame.stripPx + 1}px); max-height: calc(100vh - ${frame.stripPx + 1}px); overflow: auto;
   p { font-size: 14px; }

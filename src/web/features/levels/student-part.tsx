@@ -5,7 +5,7 @@ import { mixLevels } from '../../../core/arrange/levels/levels.ts';
 import { listLevelNotes, type StrumNote } from '../../../core/arrange/levels/strum-events.ts';
 import type { Level } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
-import { usePupils } from '../../editor/use-players.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { Button } from '../../ui/button.tsx';
 import { NumberSelect } from '../../ui/select.tsx';
@@ -19,11 +19,11 @@ export function StudentPart(props: {
   const { played, bars, onHear } = props;
   const document = useDocument();
   const part = usePart();
-  const { pupils } = usePupils();
+  const { players } = usePlayers();
   const [left, setLeft] = useState<Level>(3);
   const [right, setRight] = useState<Level>(1);
   const hear = (): void => {
-    const mixed = mixLevels(document, part, pupils, { left, right });
+    const mixed = mixLevels(document, part, players, { left, right });
     onHear('Your part', listLevelNotes({ document, part, played }, mixed, bars[0] ?? 0, bars.length));
   };
   return (

@@ -7,7 +7,7 @@ import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import { formatKnown } from '../../../core/song/document/guitar-class.ts';
 import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-players.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 import { LaterDocument, useDocument, usePart, useSongEditor, useSongState } from '../../editor/use-song.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -25,7 +25,7 @@ import { useRecognised } from './panels/use-recognised.ts';
 import { FIRST_BLOCK, listBlocks, nextPlaceOf, type MapView as View } from './places/bar-places.ts';
 import { TapDialog } from './tap/tap-dialog.tsx';
 import { TextBeside } from './text-beside.tsx';
-import { MapDeskProvider, useDesk, useMapState } from './use-map.tsx';
+import { MapStoresProvider, useMapState, useMapStores } from './use-map.tsx';
 
 const VIEWS: readonly { readonly value: View; readonly text: string }[] = [
   { value: 'written', text: 'as written' },
@@ -39,9 +39,9 @@ const NAMES = [
 /** Step 4: the song's sections, lines and bars, and the order in which they are played. */
 export function MapPage() {
   return (
-    <MapDeskProvider>
+    <MapStoresProvider>
       <MapStep />
-    </MapDeskProvider>
+    </MapStoresProvider>
   );
 }
 
@@ -146,10 +146,10 @@ function useNaming(): MapNaming {
 function useMeetings(played: ReturnType<typeof listPlayedBars>) {
   const document = useDocument();
   const part = usePart();
-  const { pupils } = usePupils();
+  const { players } = usePlayers();
   return useMemo(() => {
     const { toShapeChord } = songKeysOf(document, part);
-    const { known } = pupils;
+    const { known } = players;
     return listFirstMeetings(played, (chord) => {
       const stored = known === null ? null : findStoredShape(part, toShapeChord(chord));
       return (
@@ -158,19 +158,19 @@ function useMeetings(played: ReturnType<typeof listPlayedBars>) {
         known.has(formatKnown({ chord: stored.chord, shape: stored.fingering.shape }))
       );
     });
-  }, [document, part, pupils, played]);
+  }, [document, part, players, played]);
 }
 
 function useMapKeys(onText: () => void, onTap: () => void): void {
-  const desk = useDesk();
+  const stores = useMapStores();
   useKeyedActions('Map', [
-    { key: 'm', label: 'Go to the bars', run: () => focusBars(desk) },
-    { key: 'w', label: 'As written or as played', run: () => switchView(desk) },
+    { key: 'm', label: 'Go to the bars', run: () => focusBars(stores) },
+    { key: 'w', label: 'As written or as played', run: () => switchView(stores) },
     { key: 't', label: 'The text chart beside the map', run: onText },
     { key: 'y', label: 'Tap the bars in', run: onTap },
-    { key: 'n', label: 'A new section', run: () => addSection(desk) },
+    { key: 'n', label: 'A new section', run: () => addSection(stores) },
   ]);
-  const onBars = useMemo(() => [...listBarActions(desk), ...CLIPBOARD_KEYS], [desk]);
+  const onBars = useMemo(() => [...listBarActions(stores), ...CLIPBOARD_KEYS], [stores]);
   useKeyedActions('A selected bar', onBars, ON_A_BAR);
 }
 
@@ -180,24 +180,24 @@ const CLIPBOARD_KEYS: readonly KeyedAction[] = [
   { key: 'Ctrl v', label: 'Paste bars over them, or lines below' },
 ];
 
-type Desk = ReturnType<typeof useDesk>;
+type Stores = ReturnType<typeof useMapStores>;
 
-function focusBars(desk: Desk): void {
-  const { view, selection } = desk.session.getState();
-  const [first] = listBlocks(desk.editor.store.getState().history.present, view);
+function focusBars(stores: Stores): void {
+  const { view, selection } = stores.session.getState();
+  const [first] = listBlocks(stores.editor.store.getState().history.present, view);
   const none = { key: FIRST_BLOCK, sectionId: 0, passId: null, lines: [] };
   const start = first === undefined || first.lines.length === 0 ? nextPlaceOf(first ?? none) : null;
-  selectBar(desk, selection?.focus ?? start ?? { block: first?.key ?? '', line: 0, ending: null, at: 0 });
+  selectBar(stores, selection?.focus ?? start ?? { block: first?.key ?? '', line: 0, ending: null, at: 0 });
 }
 
-function switchView(desk: Desk): void {
-  const { view } = desk.session.getState();
-  desk.session.setState({ view: view === 'written' ? 'played' : 'written', selection: null, editing: null });
+function switchView(stores: Stores): void {
+  const { view } = stores.session.getState();
+  stores.session.setState({ view: view === 'written' ? 'played' : 'written', selection: null, editing: null });
 }
 
 /** A section for bars to be typed into, at the end of the song. */
-function addSection(desk: Desk): void {
-  const { sections, form } = desk.editor.store.getState().history.present.map;
+function addSection(stores: Stores): void {
+  const { sections, form } = stores.editor.store.getState().history.present.map;
   const names = new Set(sections.map(({ name }) => name.toLowerCase()));
   const name = ['Verse', 'Chorus', 'Bridge', 'Outro'].find((each) => !names.has(each.toLowerCase()));
   const number = Array.from({ length: sections.length + 2 }, (_, index) => `Section ${index + 1}`).find(
@@ -210,18 +210,18 @@ function addSection(desk: Desk): void {
     lines: [],
     playAt: form.length,
   } as const;
-  if (runCommands(desk, [command])) {
-    desk.session.setState({ view: 'written' });
-    const last = listBlocks(desk.editor.store.getState().history.present, 'written').at(-1);
+  if (runCommands(stores, [command])) {
+    stores.session.setState({ view: 'written' });
+    const last = listBlocks(stores.editor.store.getState().history.present, 'written').at(-1);
     if (last !== undefined) {
-      selectBar(desk, nextPlaceOf(last));
+      selectBar(stores, nextPlaceOf(last));
     }
   }
 }
 
 function Toolbar(props: { readonly isTextOpen: boolean; readonly onText: () => void; readonly onTap: () => void }) {
   const { isTextOpen, onText, onTap } = props;
-  const desk = useDesk();
+  const stores = useMapStores();
   const editor = useSongEditor();
   const chords = useSongState((state) => state.history.present.chart.chords);
   const view = useMapState((state) => state.view);
@@ -231,7 +231,7 @@ function Toolbar(props: { readonly isTextOpen: boolean; readonly onText: () => v
         label="Shown"
         options={VIEWS}
         value={view}
-        onChange={(next) => (next === view ? undefined : switchView(desk))}
+        onChange={(next) => (next === view ? undefined : switchView(stores))}
       />
       <Choice
         label="Names show"
@@ -239,7 +239,7 @@ function Toolbar(props: { readonly isTextOpen: boolean; readonly onText: () => v
         value={chords}
         onChange={(next) => void editor.run({ kind: 'set-chart-chords', chords: next })}
       />
-      <Button weight="word" onPress={() => addSection(desk)}>
+      <Button weight="word" onPress={() => addSection(stores)}>
         New section
       </Button>
       <Button weight="word" onPress={onText}>

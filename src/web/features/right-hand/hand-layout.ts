@@ -1,7 +1,7 @@
 import { styled } from 'styled-components';
 import { colour, frame } from '../../theme/tokens.ts';
 
-/** The two columns of the step: what there is, and beside it the bench on which it is written. */
+/** The two columns of the step: what there is, and beside it the editor in which it is written. */
 export const HandLayout = styled.div`
   display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx + 60}px; min-height: calc(100vh - ${frame.stripPx + 1}px);
   > div { padding: 20px 24px 40px; min-width: 0; }

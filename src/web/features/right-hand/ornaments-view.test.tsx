@@ -20,7 +20,7 @@ const type = (label: RegExp | string, value: string): void => {
 };
 /** The steps are read as they are typed; Enter puts them in. */
 const steps = (text: string) => fireEvent.change(screen.getByLabelText(/^Steps/), { target: { value: text } });
-/** Presses the button that says so; the bench comes after the list. */
+/** Presses the button that says so; the editor comes after the list. */
 const press = (text: string) => fireEvent.click(screen.getAllByText(text).at(-1) as HTMLElement);
 
 afterEach(cleanup);

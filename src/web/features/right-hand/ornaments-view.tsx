@@ -12,7 +12,7 @@ import { formatBarNumbers } from '../../../core/song/played/bar-numbers.ts';
 import { listPlayedBars, type PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { formatOrnamentFlag, formatOrnamentProposal, ORNAMENT_WORDS } from '../../../core/words/ornament-words.ts';
 import { useChordName, useSettings } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-players.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { TabStaff } from '../../painters/tab-staff.tsx';
@@ -24,15 +24,15 @@ import { HandLayout } from './hand-layout.ts';
 import { EMPTY_DRAFT, type OrnamentDraft, toDraft } from './ornament-draft.ts';
 import { OrnamentEditor } from './ornament-editor.tsx';
 
-/** What is played beside the chords: what there is, where the capo has taken it, what would suit, and the bench for writing. */
+/** What is played beside the chords: what there is, where the capo has taken it, what would suit, and the editor. */
 export function OrnamentsView({ switcher }: { readonly switcher: ReactNode }) {
   const document = useDocument();
   const part = usePart();
-  const { pupils } = usePupils();
+  const { players } = usePlayers();
   const played = useMemo(() => listPlayedBars(document), [document]);
   const flagged = useMemo(
-    () => groupAlike(listFlaggedOrnaments(document, part, played, pupils.hand)),
-    [document, part, played, pupils],
+    () => groupAlike(listFlaggedOrnaments(document, part, played, players.hand)),
+    [document, part, played, players],
   );
   const nameOf = useChordName();
   const audition = useAudition();

@@ -121,7 +121,7 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
             ? 'The nearest pattern wins: bar, line, pass, section, song.'
             : `${audition.playing}: ${audition.scheduled.notes} notes in ${audition.scheduled.seconds.toFixed(1)} s.`}
         </p>
-        <Workbench
+        <PatternChoice
           target={chosen?.label ?? ''}
           playing={audition.playing}
           onUse={(pattern) => change(chosen?.id ?? null, { pattern: toStoredPattern(pattern) })}
@@ -133,8 +133,8 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
   );
 }
 
-/** The shelf of patterns, and the bench on which one is written. */
-function Workbench(props: {
+/** The shelf of patterns, and the editor of one. */
+function PatternChoice(props: {
   readonly target: string;
   readonly playing: string | null;
   readonly onUse: (pattern: Pattern) => void;

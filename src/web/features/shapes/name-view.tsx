@@ -9,7 +9,7 @@ import { formatShape, parseShape, type Shape } from '../../../core/shapes/shape.
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import { formatNameCheck, listShapeNotes } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-players.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Caution } from '../../ui/caution.tsx';
@@ -83,13 +83,13 @@ function Names(props: { readonly shape: Shape; readonly given: string; readonly 
   const document = useDocument();
   const part = usePart();
   const nameOf = useChordName();
-  const { pupils } = usePupils();
+  const { players } = usePlayers();
   const { shape: shapeKey } = songKeysOf(document, part);
   const names = useMemo(
     () => nameShape(shape, part.setup.tuning, shapeKey, SHOWN_NAMES),
     [shape, part.setup.tuning, shapeKey],
   );
-  const isHeld = findFingering(shape, { setup: part.setup, ...part.instrument, hand: pupils.hand }) !== null;
+  const isHeld = findFingering(shape, { setup: part.setup, ...part.instrument, hand: players.hand }) !== null;
   const [best, ...others] = names;
   return (
     <Found>

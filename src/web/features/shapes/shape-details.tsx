@@ -14,7 +14,7 @@ import {
   listShapeNotes,
 } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { usePupils } from '../../editor/use-players.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
@@ -115,8 +115,8 @@ function useShapeActs({ chord }: ShapeSheet) {
 
 function useInstrument() {
   const { setup, instrument } = usePart();
-  const { pupils } = usePupils();
-  return { setup, ...instrument, hand: pupils.hand };
+  const { players } = usePlayers();
+  return { setup, ...instrument, hand: players.hand };
 }
 
 function EffortLine({ sheet: { rated } }: { readonly sheet: ShapeSheet }) {

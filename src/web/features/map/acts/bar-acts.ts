@@ -16,7 +16,7 @@ import {
   documentOf,
   editBlock,
   focusedLine,
-  type MapDesk,
+  type MapStores,
   nearestPlace,
   runCommands,
   selectBar,
@@ -27,89 +27,91 @@ import {
 } from './map-stores.ts';
 
 /** Takes out what is selected; what stands after it moves up. */
-export function removeBars(desk: MapDesk): void {
-  const chosen = selectedRuns(desk);
+export function removeBars(stores: MapStores): void {
+  const chosen = selectedRuns(stores);
   const first = chosen?.runs[0];
   if (chosen === null || first === undefined) {
     return;
   }
   // From the last row on, so that the places of the rows before it stay.
   const edits = [...chosen.runs].reverse().map((run): LineEdit => ({ kind: 'write-bars', run, bars: [] }));
-  if (editBlock(desk, chosen.block, edits)) {
+  if (editBlock(stores, chosen.block, edits)) {
     const { line, ending, from } = first;
     const place: BarPlace = { block: chosen.block.key, line, ending, at: from };
-    const block = blockOf(desk, place);
-    selectBar(desk, block === null ? place : nearestPlace(block, place));
+    const block = blockOf(stores, place);
+    selectBar(stores, block === null ? place : nearestPlace(block, place));
   }
 }
 
 /** Writes other bars in the place of each selected run. */
-function rewriteRuns(desk: MapDesk, toBars: (bars: readonly ChartBar[]) => readonly ChartBar[]): void {
-  const chosen = selectedRuns(desk);
+function rewriteRuns(stores: MapStores, toBars: (bars: readonly ChartBar[]) => readonly ChartBar[]): void {
+  const chosen = selectedRuns(stores);
   if (chosen !== null) {
     const edits = chosen.runs.map(
       (run): LineEdit => ({ kind: 'write-bars', run, bars: toBars(soundingBars(chosen.block.lines, run)) }),
     );
-    editBlock(desk, chosen.block, edits);
+    editBlock(stores, chosen.block, edits);
   }
 }
 
 /** Writes "same" into every selected bar. */
-export function repeatBars(desk: MapDesk): void {
+export function repeatBars(stores: MapStores): void {
   const same: ChartBar = { metre: null, key: null, tempo: null, pickupBeats: null, same: true, slots: [] };
-  rewriteRuns(desk, (bars) => bars.map(() => same));
+  rewriteRuns(stores, (bars) => bars.map(() => same));
 }
 
 /** Changes every selected bar; bars that repeat the one before are left as they are. */
-export function changeBars(desk: MapDesk, change: (bar: ChartBar) => ChartBar): void {
-  rewriteRuns(desk, (bars) => bars.map((bar) => (bar.same ? bar : change(bar))));
+export function changeBars(stores: MapStores, change: (bar: ChartBar) => ChartBar): void {
+  rewriteRuns(stores, (bars) => bars.map((bar) => (bar.same ? bar : change(bar))));
 }
 
 /** Turns a mark on the selected bars: on the first chord where it comes early, on the last where it rings or is cut. */
-export function markBars(desk: MapDesk, mark: SlotMark): void {
-  changeBars(desk, (bar) => turnMark(bar, mark === 'early' ? 0 : bar.slots.length - 1, mark));
+export function markBars(stores: MapStores, mark: SlotMark): void {
+  changeBars(stores, (bar) => turnMark(bar, mark === 'early' ? 0 : bar.slots.length - 1, mark));
 }
 
 /** Gives each chord of the selected bars a bar of its own. */
-export function partBars(desk: MapDesk): void {
-  const { metre } = documentOf(desk).facts;
-  rewriteRuns(desk, (bars) => bars.flatMap((bar) => splitBar(bar, metre)));
+export function partBars(stores: MapStores): void {
+  const { metre } = documentOf(stores).facts;
+  rewriteRuns(stores, (bars) => bars.flatMap((bar) => splitBar(bar, metre)));
 }
 
 /** Makes the selected bars of a row one bar, whose chords share it; with one bar selected, of it and the next. */
-export function uniteBars(desk: MapDesk): void {
-  const chosen = selectedRuns(desk);
+export function uniteBars(stores: MapStores): void {
+  const chosen = selectedRuns(stores);
   const run = chosen?.runs[0];
   if (chosen === null || run === undefined || chosen.runs.length > 1) {
     return;
   }
   const wide = { ...run, count: Math.max(2, run.count) };
-  const joined = joinBars(soundingBars(chosen.block.lines, wide), documentOf(desk).facts.metre);
+  const joined = joinBars(soundingBars(chosen.block.lines, wide), documentOf(stores).facts.metre);
   if (joined === null || barsInRun(chosen.block.lines, wide).length < 2) {
-    desk.session.setState({ problem: 'These bars do not share one bar in whole or half beats.' });
-  } else if (editBlock(desk, chosen.block, [{ kind: 'write-bars', run: wide, bars: [joined] }])) {
-    selectBar(desk, { block: chosen.block.key, line: run.line, ending: run.ending, at: run.from });
+    stores.session.setState({ problem: 'These bars do not share one bar in whole or half beats.' });
+  } else if (editBlock(stores, chosen.block, [{ kind: 'write-bars', run: wide, bars: [joined] }])) {
+    selectBar(stores, { block: chosen.block.key, line: run.line, ending: run.ending, at: run.from });
   }
 }
 
 /** Puts a bar before the focused one and opens it for typing; until something is typed it repeats what stands there. */
-export function insertBar(desk: MapDesk): void {
-  const { selection } = desk.session.getState();
-  const place = focusedLine(desk);
-  const bar = selection === null ? null : findBar(blocksOf(desk), selection.focus);
+export function insertBar(stores: MapStores): void {
+  const { selection } = stores.session.getState();
+  const place = focusedLine(stores);
+  const bar = selection === null ? null : findBar(blocksOf(stores), selection.focus);
   if (selection === null || place === null || bar === null) {
     return;
   }
   const { line, ending, at } = selection.focus;
   const copy = { ...toChartBar(bar, (chord) => chord), key: null, tempo: null };
-  if (editBlock(desk, place.block, [{ kind: 'write-bars', run: { line, ending, from: at, count: 0 }, bars: [copy] }])) {
-    openBar(desk, selection.focus, '');
+  if (
+    editBlock(stores, place.block, [{ kind: 'write-bars', run: { line, ending, from: at, count: 0 }, bars: [copy] }])
+  ) {
+    openBar(stores, selection.focus, '');
   }
 }
 
 /** Moves the selected bars of one row by a place. */
-export function shiftBars(desk: MapDesk, by: -1 | 1): void {
-  const chosen = selectedRuns(desk);
+export function shiftBars(stores: MapStores, by: -1 | 1): void {
+  const chosen = selectedRuns(stores);
   const run = chosen?.runs[0];
   if (chosen === null || run === undefined || chosen.runs.length > 1) {
     return;
@@ -117,17 +119,17 @@ export function shiftBars(desk: MapDesk, by: -1 | 1): void {
   const { line, ending, from, count } = run;
   const at = by === -1 ? from - 1 : from + count + 1;
   const isInside = at >= 0 && at <= (findRow(chosen.block.lines, run)?.length ?? 0);
-  if (isInside && editBlock(desk, chosen.block, [{ kind: 'move-bars', run, to: { line, ending, at } }])) {
+  if (isInside && editBlock(stores, chosen.block, [{ kind: 'move-bars', run, to: { line, ending, at } }])) {
     const row = { block: chosen.block.key, line, ending };
-    selectBetween(desk, { ...row, at: from + by }, { ...row, at: from + by + count - 1 });
+    selectBetween(stores, { ...row, at: from + by }, { ...row, at: from + by + count - 1 });
   }
 }
 
 /** Moves the selected bars before a place, in their own block or, as a copy of what they hold, into another one. */
-export function dropBars(desk: MapDesk, to: BarPlace): void {
-  const chosen = selectedRuns(desk);
+export function dropBars(stores: MapStores, to: BarPlace): void {
+  const chosen = selectedRuns(stores);
   const run = chosen?.runs[0];
-  const target = blockOf(desk, to);
+  const target = blockOf(stores, to);
   if (chosen === null || run === undefined || target === null || chosen.runs.length > 1) {
     return;
   }
@@ -137,7 +139,7 @@ export function dropBars(desk: MapDesk, to: BarPlace): void {
     : { line: to.line, ending: to.ending };
   const at = isEnd ? (target.lines[row.line]?.bars.length ?? 0) : to.at;
   if (target.key === chosen.block.key) {
-    editBlock(desk, target, [{ kind: 'move-bars', run, to: { ...row, at } }]);
+    editBlock(stores, target, [{ kind: 'move-bars', run, to: { ...row, at } }]);
     return;
   }
   const bars = soundingBars(chosen.block.lines, run);
@@ -145,7 +147,7 @@ export function dropBars(desk: MapDesk, to: BarPlace): void {
     target.lines.length === 0
       ? { kind: 'insert-lines', at: 0, lines: [{ bars, times: 1, endings: [], cues: [], note: '' }] }
       : { kind: 'write-bars', run: { ...row, from: at, count: 0 }, bars };
-  runCommands(desk, [
+  runCommands(stores, [
     { kind: 'edit-lines', sectionId: target.sectionId, passId: target.passId, edit: writing },
     {
       kind: 'edit-lines',
@@ -157,9 +159,9 @@ export function dropBars(desk: MapDesk, to: BarPlace): void {
 }
 
 /** The selection as text in the grammar of the chart: whole lines with their rounds and words, else the bars alone. */
-export function copyBars(desk: MapDesk): string {
-  const chosen = selectedRuns(desk);
-  const document = documentOf(desk);
+export function copyBars(stores: MapStores): string {
+  const chosen = selectedRuns(stores);
+  const document = documentOf(stores);
   const naming = chartNamingOf(document);
   const { metre } = document.facts;
   const texts = (chosen?.runs ?? []).flatMap((run) => {
@@ -174,42 +176,44 @@ export function copyBars(desk: MapDesk): string {
 }
 
 /** Puts text in the place of the selected bars; what is more than bars of one line comes as lines below. */
-export function pasteBars(desk: MapDesk, text: string): void {
-  const { selection } = desk.session.getState();
+export function pasteBars(stores: MapStores, text: string): void {
+  const { selection } = stores.session.getState();
   const plain = text.trim();
   if (selection === null || plain === '') {
     return;
   }
   const read = readLines(
     plain.startsWith('|') || plain.includes('\n') ? plain : `| ${plain} |`,
-    documentOf(desk).facts.metre,
+    documentOf(stores).facts.metre,
   );
   if (!read.ok) {
-    desk.session.setState({ problem: `What was copied cannot be read as bars: ${wordsOf(read.error)}` });
+    stores.session.setState({ problem: `What was copied cannot be read as bars: ${wordsOf(read.error)}` });
     return;
   }
   const lines = read.value.map(
     (line): ChartLine => ({
       ...line,
-      bars: toSounding(desk, line.bars),
-      endings: line.endings.map((ending) => ({ ...ending, bars: toSounding(desk, ending.bars) })),
+      bars: toSounding(stores, line.bars),
+      endings: line.endings.map((ending) => ({ ...ending, bars: toSounding(stores, ending.bars) })),
     }),
   );
-  putLines(desk, selection.focus, lines);
+  putLines(stores, selection.focus, lines);
 }
 
-function putLines(desk: MapDesk, focus: BarPlace, lines: readonly ChartLine[]): void {
-  const block = blockOf(desk, focus);
+function putLines(stores: MapStores, focus: BarPlace, lines: readonly ChartLine[]): void {
+  const block = blockOf(stores, focus);
   const [only] = lines;
   const isPlain = lines.length === 1 && only?.times === 1 && only.endings.length === 0 && only.cues.length === 0;
   if (block === null) {
-    runCommands(desk, [{ kind: 'add-section', at: 0, name: 'Verse', lines, playAt: documentOf(desk).map.form.length }]);
+    runCommands(stores, [
+      { kind: 'add-section', at: 0, name: 'Verse', lines, playAt: documentOf(stores).map.form.length },
+    ]);
   } else if (!isPlain || only === undefined || isNextPlace(focus, block)) {
-    editBlock(desk, block, [{ kind: 'insert-lines', at: Math.min(focus.line + 1, block.lines.length), lines }]);
+    editBlock(stores, block, [{ kind: 'insert-lines', at: Math.min(focus.line + 1, block.lines.length), lines }]);
   } else {
-    const runs = selectedRuns(desk)?.runs ?? [];
+    const runs = selectedRuns(stores)?.runs ?? [];
     const { line, ending, at } = focus;
     const run = (runs.length === 1 ? runs[0] : undefined) ?? { line, ending, from: at, count: 1 };
-    editBlock(desk, block, [{ kind: 'write-bars', run, bars: only.bars }]);
+    editBlock(stores, block, [{ kind: 'write-bars', run, bars: only.bars }]);
   }
 }

@@ -21,7 +21,7 @@ import {
   blocksOf,
   documentOf,
   editBlock,
-  type MapDesk,
+  type MapStores,
   runCommands,
   selectBar,
   toSounding,
@@ -31,18 +31,18 @@ import {
 export type TypingGoesOn = 'next' | 'previous' | 'line' | 'stay' | 'leave';
 
 /** The key under which a refused text is kept: that of its bar, or of its block's next bar. */
-export function draftKeyOf(desk: MapDesk, place: BarPlace): string {
-  const bar = findBar(blocksOf(desk), place);
+export function draftKeyOf(stores: MapStores, place: BarPlace): string {
+  const bar = findBar(blocksOf(stores), place);
   return bar === null ? `next ${place.block}` : `bar ${place.block} ${bar.id}`;
 }
 
 /** Opens a bar for typing: with a text, or with what stands in it. */
-export function openBar(desk: MapDesk, place: BarPlace, text: string | null = null): void {
-  const document = documentOf(desk);
-  const draft = desk.session.getState().drafts[draftKeyOf(desk, place)];
-  const bar = findBar(blocksOf(desk), place);
+export function openBar(stores: MapStores, place: BarPlace, text: string | null = null): void {
+  const document = documentOf(stores);
+  const draft = stores.session.getState().drafts[draftKeyOf(stores, place)];
+  const bar = findBar(blocksOf(stores), place);
   const written = bar === null ? '' : formatBar(toChartBar(bar, chartNamingOf(document)), document.facts.metre);
-  desk.session.setState({
+  stores.session.setState({
     selection: { anchor: place, focus: place },
     editing: { place, text: text ?? draft?.text ?? written },
     problem: '',
@@ -50,7 +50,7 @@ export function openBar(desk: MapDesk, place: BarPlace, text: string | null = nu
 }
 
 /** Takes a keystroke. */
-export function typeText({ session }: MapDesk, text: string): void {
+export function typeText({ session }: MapStores, text: string): void {
   const { editing } = session.getState();
   if (editing !== null) {
     session.setState({ editing: { ...editing, text } });
@@ -58,95 +58,97 @@ export function typeText({ session }: MapDesk, text: string): void {
 }
 
 /** Closes the bar being typed without taking what was typed. */
-export function cancelTyping(desk: MapDesk): void {
-  const { editing } = desk.session.getState();
+export function cancelTyping(stores: MapStores): void {
+  const { editing } = stores.session.getState();
   if (editing !== null) {
-    dropDraft(desk, editing.place);
-    desk.session.setState({ editing: null });
-    selectBar(desk, editing.place);
+    dropDraft(stores, editing.place);
+    stores.session.setState({ editing: null });
+    selectBar(stores, editing.place);
   }
 }
 
-function dropDraft(desk: MapDesk, place: BarPlace): void {
-  const key = draftKeyOf(desk, place);
-  const { drafts } = desk.session.getState();
-  desk.session.setState({ drafts: Object.fromEntries(Object.entries(drafts).filter(([each]) => each !== key)) });
+function dropDraft(stores: MapStores, place: BarPlace): void {
+  const key = draftKeyOf(stores, place);
+  const { drafts } = stores.session.getState();
+  stores.session.setState({ drafts: Object.fromEntries(Object.entries(drafts).filter(([each]) => each !== key)) });
 }
 
 /**
  * Takes what was typed. What cannot be read stays open in its bar with the reason; asked a second time with the same text, or
  * when the field is left, it stays there as a draft.
  */
-export function takeText(desk: MapDesk, goesOn: TypingGoesOn): void {
-  const { editing } = desk.session.getState();
+export function takeText(stores: MapStores, goesOn: TypingGoesOn): void {
+  const { editing } = stores.session.getState();
   if (editing === null) {
     return;
   }
   const { place, text } = editing;
-  const isNext = findBar(blocksOf(desk), place) === null;
-  const key = draftKeyOf(desk, place);
-  const refused = text.trim() === '' ? null : writeText(desk, place, text);
+  const isNext = findBar(blocksOf(stores), place) === null;
+  const key = draftKeyOf(stores, place);
+  const refused = text.trim() === '' ? null : writeText(stores, place, text);
   if (refused !== null) {
-    keepDraft(desk, key, refused, goesOn);
+    keepDraft(stores, key, refused, goesOn);
     return;
   }
-  const { drafts } = desk.session.getState();
-  desk.session.setState({
+  const { drafts } = stores.session.getState();
+  stores.session.setState({
     editing: null,
     drafts: Object.fromEntries(Object.entries(drafts).filter(([each]) => each !== key)),
   });
-  goOn(desk, place, isNext, goesOn);
+  goOn(stores, place, isNext, goesOn);
 }
 
-function keepDraft(desk: MapDesk, key: string, refused: BarDraft, goesOn: TypingGoesOn): void {
-  const { drafts, editing } = desk.session.getState();
+function keepDraft(stores: MapStores, key: string, refused: BarDraft, goesOn: TypingGoesOn): void {
+  const { drafts, editing } = stores.session.getState();
   const stays = goesOn !== 'leave' && drafts[key]?.text !== refused.text;
-  desk.session.setState({
+  stores.session.setState({
     drafts: { ...drafts, [key]: refused },
     editing: stays ? editing : null,
     problem: '',
   });
   if (!stays && goesOn !== 'leave' && editing !== null) {
-    selectBar(desk, placeOnWay(blocksOf(desk), editing.place, goesOn === 'previous' ? 'left' : 'right'));
+    selectBar(stores, placeOnWay(blocksOf(stores), editing.place, goesOn === 'previous' ? 'left' : 'right'));
   }
 }
 
 /** Brings a text into the song; answers why it cannot be. */
-function writeText(desk: MapDesk, place: BarPlace, text: string): BarDraft | null {
-  const read = readBars(text, documentOf(desk).facts.metre);
+function writeText(stores: MapStores, place: BarPlace, text: string): BarDraft | null {
+  const read = readBars(text, documentOf(stores).facts.metre);
   if (!read.ok) {
     return { text, problem: wordsOf(read.error), proposals: proposalsFor(text, read.error) };
   }
-  return writeBars(desk, place, toSounding(desk, read.value.bars))
+  return writeBars(stores, place, toSounding(stores, read.value.bars))
     ? null
-    : { text, problem: desk.session.getState().problem, proposals: [] };
+    : { text, problem: stores.session.getState().problem, proposals: [] };
 }
 
-function writeBars(desk: MapDesk, place: BarPlace, bars: readonly ChartBar[]): boolean {
-  const block = blockOf(desk, place);
+function writeBars(stores: MapStores, place: BarPlace, bars: readonly ChartBar[]): boolean {
+  const block = blockOf(stores, place);
   if (block === null) {
-    const { sections, form } = documentOf(desk).map;
+    const { sections, form } = documentOf(stores).map;
     const lines = linesOfBars(bars);
-    return runCommands(desk, [{ kind: 'add-section', at: sections.length, name: 'Verse', lines, playAt: form.length }]);
+    return runCommands(stores, [
+      { kind: 'add-section', at: sections.length, name: 'Verse', lines, playAt: form.length },
+    ]);
   }
   if (!isNextPlace(place, block)) {
     const { line, ending, at } = place;
-    return editBlock(desk, block, [{ kind: 'write-bars', run: { line, ending, from: at, count: 1 }, bars }]);
+    return editBlock(stores, block, [{ kind: 'write-bars', run: { line, ending, from: at, count: 1 }, bars }]);
   }
-  return editBlock(desk, block, appending(block, bars, desk.session.getState().opensLine));
+  return editBlock(stores, block, appending(block, bars, stores.session.getState().opensLine));
 }
 
-function goOn(desk: MapDesk, place: BarPlace, isNext: boolean, goesOn: TypingGoesOn): void {
-  const block = blockOf(desk, place) ?? blocksOf(desk)[0];
+function goOn(stores: MapStores, place: BarPlace, isNext: boolean, goesOn: TypingGoesOn): void {
+  const block = blockOf(stores, place) ?? blocksOf(stores)[0];
   if (goesOn === 'leave' || block === undefined) {
     return;
   }
-  desk.session.setState({ opensLine: goesOn === 'line' });
+  stores.session.setState({ opensLine: goesOn === 'line' });
   const here = isNext ? nextPlaceOf(block) : place;
   const isOnward = goesOn === 'next' && !isNext;
   selectBar(
-    desk,
-    isOnward || goesOn === 'previous' ? placeOnWay(blocksOf(desk), here, isOnward ? 'right' : 'left') : here,
+    stores,
+    isOnward || goesOn === 'previous' ? placeOnWay(blocksOf(stores), here, isOnward ? 'right' : 'left') : here,
   );
 }
 

@@ -11,33 +11,33 @@ import { mapSessionOf } from '../places/map-session.ts';
 import { copyBars, dropBars, pasteBars } from './bar-acts.ts';
 import { openBar, takeText, typeText } from './bar-typing.ts';
 import { pressMapKey } from './map-keys.ts';
-import { blocksOf, type MapDesk, selectBar, selectBetween } from './map-stores.ts';
+import { blocksOf, type MapStores, selectBar, selectBetween } from './map-stores.ts';
 
-/** A desk on a song, whose saves go nowhere. */
-const deskOf = (document: SongDocument): MapDesk => {
+/** A stores on a song, whose saves go nowhere. */
+const storesOf = (document: SongDocument): MapStores => {
   const open = { id: '00000000-0000-4000-8000-000000000001', revision: 1, document } as OpenSong;
   const nowhere = { saveSong: () => new Promise(() => undefined) } as unknown as SongApi;
   const editor = createSongEditor(open, nowhere);
   return { editor, session: mapSessionOf(editor) };
 };
-const textOf = ({ editor }: MapDesk) =>
+const textOf = ({ editor }: MapStores) =>
   chartTextOf(editor.store.getState().history.present).replace(/^title: .*\n\n?/, '');
-const at = (desk: MapDesk, block: number, line: number, bar: number) => ({
-  block: blocksOf(desk)[block]?.key ?? '',
+const at = (stores: MapStores, block: number, line: number, bar: number) => ({
+  block: blocksOf(stores)[block]?.key ?? '',
   line,
   ending: null,
   at: bar,
 });
 /** Types as the keyboard does: a letter on a bar opens it, the rest goes into its field, Tab takes it. */
-const typeBar = (desk: MapDesk, text: string): number => {
+const typeBar = (stores: MapStores, text: string): number => {
   const [first = '', ...rest] = text;
-  pressMapKey(desk, first, false);
-  let typed = desk.session.getState().editing?.text ?? '';
+  pressMapKey(stores, first, false);
+  let typed = stores.session.getState().editing?.text ?? '';
   for (const key of rest) {
     typed += key;
-    typeText(desk, typed);
+    typeText(stores, typed);
   }
-  takeText(desk, 'next');
+  takeText(stores, 'next');
   return text.length + 1;
 };
 
@@ -45,53 +45,53 @@ const VERSE = 'Verse:\n| G | D | Em | C |\n"one"\n| G | D | C | same |\n';
 
 describe('typing', () => {
   test('a 16-bar verse from an empty song takes a key for each character and one for each bar', () => {
-    const desk = deskOf(newSong('Empty'));
-    selectBar(desk, nextPlaceOf({ key: FIRST_BLOCK, sectionId: 0, passId: null, lines: [] }));
+    const stores = storesOf(newSong('Empty'));
+    selectBar(stores, nextPlaceOf({ key: FIRST_BLOCK, sectionId: 0, passId: null, lines: [] }));
     const bars = 'G D Em7 Cadd9 G D Em7 Cadd9 G D Em7 Cadd9 G D Em7 D'.split(' ');
-    const keys = bars.map((bar) => typeBar(desk, bar)).reduce((sum, count) => sum + count, 0);
+    const keys = bars.map((bar) => typeBar(stores, bar)).reduce((sum, count) => sum + count, 0);
     expect(keys).toBe(bars.join('').length + 16);
-    expect(textOf(desk)).toBe(
+    expect(textOf(stores)).toBe(
       'Verse:\n| G | D | Em7 | Cadd9 |\n| G | D | Em7 | Cadd9 |\n| G | D | Em7 | Cadd9 |\n| G | D | Em7 | D |\n',
     );
-    expect(desk.editor.store.getState().history.past).toHaveLength(16);
+    expect(stores.editor.store.getState().history.past).toHaveLength(16);
   });
 
   test('small letters are chords, s is the bar before, and several bars may be typed at once', () => {
-    const desk = deskOf(newSong('Empty'));
-    selectBar(desk, nextPlaceOf({ key: FIRST_BLOCK, sectionId: 0, passId: null, lines: [] }));
-    typeBar(desk, 'em');
-    openBar(desk, nextPlaceOf(blocksOf(desk)[0] ?? { key: '', sectionId: 0, passId: null, lines: [] }), 's');
-    takeText(desk, 'next');
-    typeBar(desk, 'G / / D | (2/4) <A!');
-    expect(textOf(desk)).toBe('Verse:\n| Em | same | G / / D | (2/4) <A! |\n');
+    const stores = storesOf(newSong('Empty'));
+    selectBar(stores, nextPlaceOf({ key: FIRST_BLOCK, sectionId: 0, passId: null, lines: [] }));
+    typeBar(stores, 'em');
+    openBar(stores, nextPlaceOf(blocksOf(stores)[0] ?? { key: '', sectionId: 0, passId: null, lines: [] }), 's');
+    takeText(stores, 'next');
+    typeBar(stores, 'G / / D | (2/4) <A!');
+    expect(textOf(stores)).toBe('Verse:\n| Em | same | G / / D | (2/4) <A! |\n');
   });
 
   test('what cannot be read stays in its bar with the reason; the song keeps what it had', () => {
-    const desk = deskOf(songFromChart(VERSE));
-    selectBar(desk, at(desk, 0, 0, 1));
-    typeBar(desk, 'Dq');
-    const { editing, drafts } = desk.session.getState();
+    const stores = storesOf(songFromChart(VERSE));
+    selectBar(stores, at(stores, 0, 0, 1));
+    typeBar(stores, 'Dq');
+    const { editing, drafts } = stores.session.getState();
     expect(editing?.text).toBe('Dq');
     expect(Object.values(drafts)).toMatchObject([
       { text: 'Dq', problem: '“Dq” is no chord known here.', proposals: ['D'] },
     ]);
-    expect(textOf(desk)).toBe(VERSE);
-    takeText(desk, 'next');
-    expect(desk.session.getState().editing).toBeNull();
-    openBar(desk, at(desk, 0, 0, 1));
-    expect(desk.session.getState().editing?.text).toBe('Dq');
-    typeText(desk, 'Dm');
-    takeText(desk, 'next');
-    expect(desk.session.getState().drafts).toEqual({});
-    expect(textOf(desk)).toContain('| G | Dm | Em | C |');
+    expect(textOf(stores)).toBe(VERSE);
+    takeText(stores, 'next');
+    expect(stores.session.getState().editing).toBeNull();
+    openBar(stores, at(stores, 0, 0, 1));
+    expect(stores.session.getState().editing?.text).toBe('Dq');
+    typeText(stores, 'Dm');
+    takeText(stores, 'next');
+    expect(stores.session.getState().drafts).toEqual({});
+    expect(textOf(stores)).toContain('| G | Dm | Em | C |');
   });
 
   test('behind a capo the names are those the page shows', () => {
-    const desk = deskOf(songFromChart(`key: Bb\ncapo: 3\nchords: shapes\n\n${VERSE}`));
-    selectBar(desk, at(desk, 0, 0, 0));
-    typeBar(desk, 'Am');
+    const stores = storesOf(songFromChart(`key: Bb\ncapo: 3\nchords: shapes\n\n${VERSE}`));
+    selectBar(stores, at(stores, 0, 0, 0));
+    typeBar(stores, 'Am');
     expect(
-      desk.editor.store.getState().history.present.map.sections[0]?.lines[0]?.bars[0]?.slots[0]?.chord,
+      stores.editor.store.getState().history.present.map.sections[0]?.lines[0]?.bars[0]?.slots[0]?.chord,
     ).toMatchObject({
       root: 'C',
       quality: 'm',
@@ -99,14 +99,14 @@ describe('typing', () => {
   });
 
   test('a draft of the text chart comes first: the map waits for it', () => {
-    const desk = deskOf(songFromChart(VERSE));
-    desk.editor.run({ kind: 'keep-draft', draftText: `${VERSE}| Q |\n` });
-    selectBar(desk, at(desk, 0, 0, 0));
-    pressMapKey(desk, 'Delete', false);
-    expect(desk.session.getState().problem).toMatch(/cannot be read/);
-    desk.editor.run({ kind: 'drop-draft' });
-    pressMapKey(desk, 'Delete', false);
-    expect(textOf(desk)).toContain('| D | Em | C |\n');
+    const stores = storesOf(songFromChart(VERSE));
+    stores.editor.run({ kind: 'keep-draft', draftText: `${VERSE}| Q |\n` });
+    selectBar(stores, at(stores, 0, 0, 0));
+    pressMapKey(stores, 'Delete', false);
+    expect(stores.session.getState().problem).toMatch(/cannot be read/);
+    stores.editor.run({ kind: 'drop-draft' });
+    pressMapKey(stores, 'Delete', false);
+    expect(textOf(stores)).toContain('| D | Em | C |\n');
   });
 });
 
@@ -127,23 +127,23 @@ describe('keys of a selected bar', () => {
     ['lines changed over', ['Alt ArrowDown'], '| G | D | C | same |\n| G | D | Em | C |'],
     ['made rounds of', ['r'], '| G | D | x2\n1. | Em | C |\n2. | C | same |'],
   ])('%s', (_, presses, text) => {
-    const desk = deskOf(songFromChart(VERSE));
-    selectBar(desk, at(desk, 0, 0, 1));
+    const stores = storesOf(songFromChart(VERSE));
+    selectBar(stores, at(stores, 0, 0, 1));
     for (const press of presses) {
-      expect(pressMapKey(desk, press, false)).toBe(true);
+      expect(pressMapKey(stores, press, false)).toBe(true);
     }
-    expect(desk.session.getState().problem).toBe('');
-    expect(textOf(desk)).toContain(text);
+    expect(stores.session.getState().problem).toBe('');
+    expect(textOf(stores)).toContain(text);
     for (const _press of presses) {
-      desk.editor.undo();
+      stores.editor.undo();
     }
-    expect(textOf(desk)).toBe(VERSE);
+    expect(textOf(stores)).toBe(VERSE);
   });
 
   test('other keys are left to the page', () => {
-    const desk = deskOf(songFromChart(VERSE));
-    selectBar(desk, at(desk, 0, 0, 1));
-    expect(['1', '?', 'v', 'Ctrl z', 'Tab'].map((press) => pressMapKey(desk, press, false))).toEqual(
+    const stores = storesOf(songFromChart(VERSE));
+    selectBar(stores, at(stores, 0, 0, 1));
+    expect(['1', '?', 'v', 'Ctrl z', 'Tab'].map((press) => pressMapKey(stores, press, false))).toEqual(
       Array(5).fill(false),
     );
   });
@@ -151,40 +151,40 @@ describe('keys of a selected bar', () => {
 
 describe('selections', () => {
   test('over several lines are copied as lines and pasted below another one', () => {
-    const desk = deskOf(songFromChart(`${VERSE}\nChorus:\n| Am |\n`));
-    selectBetween(desk, at(desk, 0, 0, 0), at(desk, 0, 1, 3));
-    expect(copyBars(desk)).toBe('| G | D | Em | C |\n"one"\n| G | D | C | same |');
-    const copied = copyBars(desk);
-    selectBar(desk, at(desk, 1, 0, 0));
-    pasteBars(desk, copied);
-    expect(textOf(desk)).toContain('Chorus:\n| Am |\n| G | D | Em | C |\n"one"\n| G | D | C | same |\n');
+    const stores = storesOf(songFromChart(`${VERSE}\nChorus:\n| Am |\n`));
+    selectBetween(stores, at(stores, 0, 0, 0), at(stores, 0, 1, 3));
+    expect(copyBars(stores)).toBe('| G | D | Em | C |\n"one"\n| G | D | C | same |');
+    const copied = copyBars(stores);
+    selectBar(stores, at(stores, 1, 0, 0));
+    pasteBars(stores, copied);
+    expect(textOf(stores)).toContain('Chorus:\n| Am |\n| G | D | Em | C |\n"one"\n| G | D | C | same |\n');
   });
 
   test('of bars are pasted over bars, and text that is none is refused', () => {
-    const desk = deskOf(songFromChart(VERSE));
-    selectBetween(desk, at(desk, 0, 0, 1), at(desk, 0, 0, 2));
-    pasteBars(desk, '| Am | Bm7 | F |');
-    expect(textOf(desk)).toContain('| G | Am | Bm7 | F | C |');
-    pasteBars(desk, 'lorem ipsum');
-    expect(desk.session.getState().problem).toMatch(/cannot be read as bars/);
+    const stores = storesOf(songFromChart(VERSE));
+    selectBetween(stores, at(stores, 0, 0, 1), at(stores, 0, 0, 2));
+    pasteBars(stores, '| Am | Bm7 | F |');
+    expect(textOf(stores)).toContain('| G | Am | Bm7 | F | C |');
+    pasteBars(stores, 'lorem ipsum');
+    expect(stores.session.getState().problem).toMatch(/cannot be read as bars/);
   });
 
   test('are dropped in another section, and what they leave is gone', () => {
-    const desk = deskOf(songFromChart(`${VERSE}\nChorus:\n| Am | F |\n`));
-    selectBetween(desk, at(desk, 0, 0, 1), at(desk, 0, 0, 2));
-    dropBars(desk, at(desk, 1, 0, 1));
-    expect(textOf(desk)).toContain('| G | C |\n"one"');
-    expect(textOf(desk)).toContain('Chorus:\n| Am | D | Em | F |');
-    desk.editor.undo();
-    expect(textOf(desk)).toContain(VERSE);
+    const stores = storesOf(songFromChart(`${VERSE}\nChorus:\n| Am | F |\n`));
+    selectBetween(stores, at(stores, 0, 0, 1), at(stores, 0, 0, 2));
+    dropBars(stores, at(stores, 1, 0, 1));
+    expect(textOf(stores)).toContain('| G | C |\n"one"');
+    expect(textOf(stores)).toContain('Chorus:\n| Am | D | Em | F |');
+    stores.editor.undo();
+    expect(textOf(stores)).toContain(VERSE);
   });
 
   test('in one pass of the form stay with it', () => {
-    const desk = deskOf(songFromChart(`form: Verse x2\n\n${VERSE}`));
-    desk.session.setState({ view: 'played' });
-    selectBar(desk, at(desk, 1, 1, 3));
-    pressMapKey(desk, 'Delete', false);
-    expect(textOf(desk)).toContain(`${VERSE}\nVerse (time 2):\n| G | D | Em | C |\n"one"\n| G | D | C |\n`);
+    const stores = storesOf(songFromChart(`form: Verse x2\n\n${VERSE}`));
+    stores.session.setState({ view: 'played' });
+    selectBar(stores, at(stores, 1, 1, 3));
+    pressMapKey(stores, 'Delete', false);
+    expect(textOf(stores)).toContain(`${VERSE}\nVerse (time 2):\n| G | D | Em | C |\n"one"\n| G | D | C |\n`);
   });
 });
 

@@ -15,13 +15,13 @@ import {
 } from './bar-acts.ts';
 import { openBar } from './bar-typing.ts';
 import { breakLine, changeRounds, foldLines, joinLine, shiftLines, unrollLine } from './line-acts.ts';
-import { goFrom, type MapDesk, selectWholeBlock } from './map-stores.ts';
+import { goFrom, type MapStores, selectWholeBlock } from './map-stores.ts';
 
 /** What a bar can begin with when it is written anew. */
 const CHORD_START = /^[A-Ga-gNn(<]$/;
 
 /** A key of a selected bar. `press` is the key as it is named below. */
-type MapKey = { readonly press: string; readonly label: string; readonly run: (desk: MapDesk) => void };
+type MapKey = { readonly press: string; readonly label: string; readonly run: (stores: MapStores) => void };
 
 const WAYS: Readonly<Record<string, Way>> = {
   ArrowLeft: 'left',
@@ -43,22 +43,22 @@ const MAP_KEYS: readonly MapKey[] = [
   {
     press: 'p',
     label: 'The chord comes early: an eighth, a sixteenth, on its beat',
-    run: (desk) => markBars(desk, 'early'),
+    run: (stores) => markBars(stores, 'early'),
   },
-  { press: 'h', label: 'One strum that rings', run: (desk) => markBars(desk, 'ring') },
-  { press: 'x', label: 'Hit and cut', run: (desk) => markBars(desk, 'cut') },
+  { press: 'h', label: 'One strum that rings', run: (stores) => markBars(stores, 'ring') },
+  { press: 'x', label: 'Hit and cut', run: (stores) => markBars(stores, 'cut') },
   { press: '.', label: 'Each chord in a bar of its own', run: partBars },
   { press: ',', label: 'The bars in one bar', run: uniteBars },
-  { press: '+', label: 'One round more of the line', run: (desk) => changeRounds(desk, 1) },
-  { press: '-', label: 'One round less', run: (desk) => changeRounds(desk, -1) },
+  { press: '+', label: 'One round more of the line', run: (stores) => changeRounds(stores, 1) },
+  { press: '-', label: 'One round less', run: (stores) => changeRounds(stores, -1) },
   { press: 'k', label: 'Begin a line with this bar', run: breakLine },
   { press: 'j', label: 'Join the line and the next', run: joinLine },
   { press: 'u', label: 'Write the rounds of the line out', run: unrollLine },
   { press: 'r', label: 'Make the selected lines rounds of one line', run: foldLines },
-  { press: 'Alt ArrowLeft', label: 'Move the bars to the left', run: (desk) => shiftBars(desk, -1) },
-  { press: 'Alt ArrowRight', label: 'Move the bars to the right', run: (desk) => shiftBars(desk, 1) },
-  { press: 'Alt ArrowUp', label: 'Move the lines up', run: (desk) => shiftLines(desk, -1) },
-  { press: 'Alt ArrowDown', label: 'Move the lines down', run: (desk) => shiftLines(desk, 1) },
+  { press: 'Alt ArrowLeft', label: 'Move the bars to the left', run: (stores) => shiftBars(stores, -1) },
+  { press: 'Alt ArrowRight', label: 'Move the bars to the right', run: (stores) => shiftBars(stores, 1) },
+  { press: 'Alt ArrowUp', label: 'Move the lines up', run: (stores) => shiftLines(stores, -1) },
+  { press: 'Alt ArrowDown', label: 'Move the lines down', run: (stores) => shiftLines(stores, 1) },
   {
     press: 'Escape',
     label: 'Select nothing',
@@ -77,13 +77,13 @@ const PRESSES: readonly string[] = [
 ];
 
 /** The keys of the bars as the page lists and runs them. A bar that only has the focus is chosen first. */
-export function listBarActions(desk: MapDesk): readonly KeyedAction[] {
+export function listBarActions(stores: MapStores): readonly KeyedAction[] {
   return PRESSES.map((press) => ({
     key: press,
     label: MAP_KEYS.find((each) => each.press === press)?.label ?? '',
     run: ({ target, shiftKey }) => {
-      chooseFocused(desk, target);
-      pressMapKey(desk, press, shiftKey);
+      chooseFocused(stores, target);
+      pressMapKey(stores, press, shiftKey);
     },
   }));
 }
@@ -96,7 +96,7 @@ function placeAt(target: EventTarget | null): BarPlace | null {
 }
 
 /** The keyboard may come to a bar without having chosen it: an act on the bar chooses it first. Whether there is a bar. */
-export function chooseFocused({ session }: MapDesk, target: EventTarget | null): boolean {
+export function chooseFocused({ session }: MapStores, target: EventTarget | null): boolean {
   const place = placeAt(target);
   const { selection } = session.getState();
   if (place !== null && (selection === null || placeKey(selection.focus) !== placeKey(place))) {
@@ -106,19 +106,19 @@ export function chooseFocused({ session }: MapDesk, target: EventTarget | null):
 }
 
 /** Does what a key asks of the selected bars; whether it asks anything. */
-export function pressMapKey(desk: MapDesk, press: string, isShifted: boolean): boolean {
+export function pressMapKey(stores: MapStores, press: string, isShifted: boolean): boolean {
   const way = WAYS[press];
   const action = MAP_KEYS.find((each) => each.press === press) ?? (press === 'Backspace' ? REMOVE : undefined);
   if (way !== undefined) {
-    goFrom(desk, way, isShifted);
+    goFrom(stores, way, isShifted);
   } else if (action !== undefined) {
-    action.run(desk);
+    action.run(stores);
   } else if (press === '/') {
-    openFocused(desk, ' ');
+    openFocused(stores, ' ');
   } else if (CHORD_START.test(press)) {
-    const { selection } = desk.session.getState();
+    const { selection } = stores.session.getState();
     if (selection !== null) {
-      openBar(desk, selection.focus, /^[a-g]$/.test(press) ? press.toUpperCase() : press);
+      openBar(stores, selection.focus, /^[a-g]$/.test(press) ? press.toUpperCase() : press);
     }
   } else {
     return false;
@@ -129,29 +129,29 @@ export function pressMapKey(desk: MapDesk, press: string, isShifted: boolean): b
 const REMOVE: MapKey = { press: 'Backspace', label: '', run: removeBars };
 
 /** Opens the focused bar with what stands in it, and something more at its end. */
-function openFocused(desk: MapDesk, more = ''): void {
-  const { selection } = desk.session.getState();
+function openFocused(stores: MapStores, more = ''): void {
+  const { selection } = stores.session.getState();
   if (selection !== null) {
-    openBar(desk, selection.focus);
-    const { editing } = desk.session.getState();
+    openBar(stores, selection.focus);
+    const { editing } = stores.session.getState();
     if (editing !== null && typeof more === 'string' && more !== '') {
-      desk.session.setState({ editing: { ...editing, text: `${editing.text}${more}` } });
+      stores.session.setState({ editing: { ...editing, text: `${editing.text}${more}` } });
     }
   }
 }
 
 /** Puts the selection on the clipboard, and takes it out where it is cut. */
-export function copySelection(desk: MapDesk, clipboard: DataTransfer, isCut: boolean): void {
-  const text = copyBars(desk);
+export function copySelection(stores: MapStores, clipboard: DataTransfer, isCut: boolean): void {
+  const text = copyBars(stores);
   if (text !== '') {
     clipboard.setData('text/plain', text);
     if (isCut) {
-      removeBars(desk);
+      removeBars(stores);
     }
   }
 }
 
 /** Takes text from the clipboard into the selection. */
-export function pasteSelection(desk: MapDesk, clipboard: DataTransfer): void {
-  pasteBars(desk, clipboard.getData('text/plain'));
+export function pasteSelection(stores: MapStores, clipboard: DataTransfer): void {
+  pasteBars(stores, clipboard.getData('text/plain'));
 }

@@ -27,33 +27,33 @@ import {
 import type { MapSession } from '../places/map-session.ts';
 
 /** What acts work on. */
-export type MapDesk = { readonly editor: SongEditor; readonly session: MapSession };
+export type MapStores = { readonly editor: SongEditor; readonly session: MapSession };
 
 /** What is said while the text chart holds lines that cannot be read: an edit here would be lost when they are mended there. */
 const TEXT_COMES_FIRST =
   'The text chart has lines that cannot be read. Mend them in the text, or drop them, before the map is changed.';
 
 /** The song as it stands. */
-export function documentOf({ editor }: MapDesk): SongDocument {
+export function documentOf({ editor }: MapStores): SongDocument {
   return editor.store.getState().history.present;
 }
 
 /** Its blocks in the view that is shown. */
-export function blocksOf(desk: MapDesk): readonly MapBlock[] {
-  return listBlocks(documentOf(desk), desk.session.getState().view);
+export function blocksOf(stores: MapStores): readonly MapBlock[] {
+  return listBlocks(documentOf(stores), stores.session.getState().view);
 }
 
 /** The block of a place, or null for the writing place of a song without sections. */
-export function blockOf(desk: MapDesk, place: BarPlace): MapBlock | null {
-  return blocksOf(desk).find(({ key }) => key === place.block) ?? null;
+export function blockOf(stores: MapStores, place: BarPlace): MapBlock | null {
+  return blocksOf(stores).find(({ key }) => key === place.block) ?? null;
 }
 
 let groups = 0;
 
 /** Carries out commands as one step; stops at the first that is refused, and says why. */
-export function runCommands(desk: MapDesk, commands: readonly MapCommand[]): boolean {
-  const { editor, session } = desk;
-  if (documentOf(desk).chart.draftText !== null) {
+export function runCommands(stores: MapStores, commands: readonly MapCommand[]): boolean {
+  const { editor, session } = stores;
+  if (documentOf(stores).chart.draftText !== null) {
     session.setState({ problem: TEXT_COMES_FIRST });
     return false;
   }
@@ -70,56 +70,56 @@ export function runCommands(desk: MapDesk, commands: readonly MapCommand[]): boo
 }
 
 /** Edits lines of a block, as one step. */
-export function editBlock(desk: MapDesk, { sectionId, passId }: MapBlock, edits: readonly LineEdit[]): boolean {
+export function editBlock(stores: MapStores, { sectionId, passId }: MapBlock, edits: readonly LineEdit[]): boolean {
   return runCommands(
-    desk,
+    stores,
     edits.map((edit): MapCommand => ({ kind: 'edit-lines', sectionId, passId, edit })),
   );
 }
 
 /** Selects a bar, or all from the one selected first; the page brings the focus there. */
-export function selectBar({ session }: MapDesk, focus: BarPlace, extend = false): void {
+export function selectBar({ session }: MapStores, focus: BarPlace, extend = false): void {
   const { selection, focusCount } = session.getState();
   const anchor = extend && selection?.anchor.block === focus.block ? selection.anchor : focus;
   session.setState({ selection: { anchor, focus }, focusCount: focusCount + 1, problem: '' });
 }
 
 /** Selects from one bar to another. */
-export function selectBetween({ session }: MapDesk, anchor: BarPlace, focus: BarPlace): void {
+export function selectBetween({ session }: MapStores, anchor: BarPlace, focus: BarPlace): void {
   session.setState({ selection: { anchor, focus }, focusCount: session.getState().focusCount + 1 });
 }
 
 /** Goes to a neighbour of the focused bar. */
-export function goFrom(desk: MapDesk, way: Way, extend = false): void {
-  const { selection } = desk.session.getState();
+export function goFrom(stores: MapStores, way: Way, extend = false): void {
+  const { selection } = stores.session.getState();
   if (selection !== null) {
-    selectBar(desk, placeOnWay(blocksOf(desk), selection.focus, way), extend);
+    selectBar(stores, placeOnWay(blocksOf(stores), selection.focus, way), extend);
   }
 }
 
 /** Selects all bars of the focused block. */
-export function selectWholeBlock(desk: MapDesk): void {
-  const { selection } = desk.session.getState();
-  const block = selection === null ? null : blockOf(desk, selection.focus);
+export function selectWholeBlock(stores: MapStores): void {
+  const { selection } = stores.session.getState();
+  const block = selection === null ? null : blockOf(stores, selection.focus);
   const places = block === null ? [] : listPlaces([block]).slice(0, -1);
   const [first, last] = [places[0], places.at(-1)];
   if (first !== undefined && last !== undefined) {
-    selectBetween(desk, first, last);
+    selectBetween(stores, first, last);
   }
 }
 
 /** The selected bars, one run a row; null where none is selected. */
-export function selectedRuns(desk: MapDesk): { readonly block: MapBlock; readonly runs: readonly BarRun[] } | null {
-  const { selection } = desk.session.getState();
-  const block = selection === null ? null : blockOf(desk, selection.focus);
+export function selectedRuns(stores: MapStores): { readonly block: MapBlock; readonly runs: readonly BarRun[] } | null {
+  const { selection } = stores.session.getState();
+  const block = selection === null ? null : blockOf(stores, selection.focus);
   const runs = selection === null || block === null ? [] : runsBetween(block, selection.anchor, selection.focus);
   return block === null || runs.length === 0 ? null : { block, runs };
 }
 
 /** The line of the focused bar; null at a writing place. */
-export function focusedLine(desk: MapDesk): { readonly block: MapBlock; readonly line: number } | null {
-  const { selection } = desk.session.getState();
-  const block = selection === null ? null : blockOf(desk, selection.focus);
+export function focusedLine(stores: MapStores): { readonly block: MapBlock; readonly line: number } | null {
+  const { selection } = stores.session.getState();
+  const block = selection === null ? null : blockOf(stores, selection.focus);
   return selection === null || block === null || isNextPlace(selection.focus, block)
     ? null
     : { block, line: selection.focus.line };
@@ -136,8 +136,8 @@ export function soundingBars(lines: readonly Line[], run: BarRun): readonly Char
 }
 
 /** Bars in the names the page shows as bars in sounding chords. */
-export function toSounding(desk: MapDesk, bars: readonly ChartBar[]): readonly ChartBar[] {
-  const document = documentOf(desk);
+export function toSounding(stores: MapStores, bars: readonly ChartBar[]): readonly ChartBar[] {
+  const document = documentOf(stores);
   if (document.chart.chords === 'sounding') {
     return bars;
   }

@@ -3,13 +3,13 @@ import { styled } from 'styled-components';
 import { chartFace, colour } from '../../../theme/tokens.ts';
 import { Button } from '../../../ui/button.tsx';
 import { cancelTyping, draftKeyOf, type TypingGoesOn, takeText, typeText } from '../acts/bar-typing.ts';
-import { useDesk, useMapState } from '../use-map.tsx';
+import { useMapState, useMapStores } from '../use-map.tsx';
 
 const GOES_ON: Readonly<Record<string, TypingGoesOn>> = { Tab: 'next', '|': 'next', Enter: 'stay' };
 
 /** The bar that is being typed: its text, and what is wrong with it once it was taken. */
 export function BarField({ label, isNext }: { readonly label: string; readonly isNext: boolean }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const editing = useMapState((state) => state.editing);
   const drafts = useMapState((state) => state.drafts);
   const field = useRef<HTMLInputElement>(null);
@@ -21,19 +21,19 @@ export function BarField({ label, isNext }: { readonly label: string; readonly i
   if (editing === null) {
     return null;
   }
-  const draft = drafts[draftKeyOf(desk, editing.place)];
+  const draft = drafts[draftKeyOf(stores, editing.place)];
   const isWrong = draft !== undefined && draft.text === editing.text;
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.key === 'Escape') {
       event.preventDefault();
       event.stopPropagation();
-      cancelTyping(desk);
+      cancelTyping(stores);
       return;
     }
     const goesOn = goesOnAfter(event, isNext);
     if (goesOn !== null && (event.key !== 'Tab' || editing.text.trim() !== '')) {
       event.preventDefault();
-      takeText(desk, goesOn);
+      takeText(stores, goesOn);
     }
   };
   return (
@@ -47,9 +47,9 @@ export function BarField({ label, isNext }: { readonly label: string; readonly i
         autoComplete="off"
         autoCapitalize="characters"
         spellCheck={false}
-        onChange={(event) => typeText(desk, event.target.value)}
+        onChange={(event) => typeText(stores, event.target.value)}
         onKeyDown={onKeyDown}
-        onBlur={() => takeText(desk, 'leave')}
+        onBlur={() => takeText(stores, 'leave')}
       />
       {isWrong && (
         <p id="bar-problem" role="alert">
@@ -59,8 +59,8 @@ export function BarField({ label, isNext }: { readonly label: string; readonly i
               <Button
                 weight="word"
                 onPress={() => {
-                  typeText(desk, proposal);
-                  takeText(desk, 'stay');
+                  typeText(stores, proposal);
+                  takeText(stores, 'stay');
                 }}
               >
                 {proposal}

@@ -12,7 +12,7 @@ import { openBar } from '../acts/bar-typing.ts';
 import { chooseFocused, copySelection, pasteSelection } from '../acts/map-keys.ts';
 import { selectBar } from '../acts/map-stores.ts';
 import { FIRST_BLOCK, listBlocks, type MapBlock, nextPlaceOf, parsePlace, placeKey } from '../places/bar-places.ts';
-import { useDesk, useMapState } from '../use-map.tsx';
+import { useMapState, useMapStores } from '../use-map.tsx';
 import type { MapNaming } from './bar-cell.tsx';
 import { type BlockState, MapBlockView, NextBar } from './map-block.tsx';
 import { useMapDrag } from './use-map-drag.ts';
@@ -22,7 +22,7 @@ const NO_SECTION = { key: FIRST_BLOCK, lines: [] };
 
 /** The blocks of the map, with the keyboard, the clipboard and the drags that work on their bars. */
 export function MapView({ naming }: { readonly naming: MapNaming }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const document = useDocument();
   const view = useMapState((state) => state.view);
   const selection = useMapState((state) => state.selection);
@@ -32,7 +32,7 @@ export function MapView({ naming }: { readonly naming: MapNaming }) {
   const passes = useMemo(() => listPasses(document), [document]);
   const blocks = useMemo(() => listBlocks(document, view), [document, view]);
   const here = useMemo<BlockState>(() => ({ selection, editing }), [selection, editing]);
-  const drag = useMapDrag(desk);
+  const drag = useMapDrag(stores);
   const frame = useRef<HTMLDivElement>(null);
   useFocusedBar(frame);
   const oddBarIds = useMemo(() => oddBarsOf(document, recognised.findings), [document, recognised]);
@@ -73,7 +73,7 @@ function Surface({
   readonly frameRef: React.RefObject<HTMLDivElement | null>;
   readonly children: React.ReactNode;
 }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const { setNodeRef, listeners } = useDraggable({ id: 'map' });
   const onClick = (event: MouseEvent): void => {
     const element = event.target instanceof Element ? event.target.closest('[data-place]') : null;
@@ -81,24 +81,24 @@ function Surface({
     if (place === null) {
       return;
     }
-    const { selection } = desk.session.getState();
+    const { selection } = stores.session.getState();
     const isAgain = selection !== null && placeKey(selection.focus) === placeKey(place) && !event.shiftKey;
     const isNext = element?.getAttribute('aria-pressed') === null;
     if (isNext || (isAgain && event.detail > 0)) {
-      openBar(desk, place);
+      openBar(stores, place);
     } else {
-      selectBar(desk, place, event.shiftKey);
+      selectBar(stores, place, event.shiftKey);
     }
   };
   const onClipboard = (event: ClipboardEvent): void => {
-    if (!chooseFocused(desk, event.target)) {
+    if (!chooseFocused(stores, event.target)) {
       return;
     }
     event.preventDefault();
     if (event.type === 'paste') {
-      pasteSelection(desk, event.clipboardData);
+      pasteSelection(stores, event.clipboardData);
     } else {
-      copySelection(desk, event.clipboardData, event.type === 'cut');
+      copySelection(stores, event.clipboardData, event.type === 'cut');
     }
   };
   return (
@@ -120,11 +120,11 @@ function Surface({
 
 /** Brings the focus to the selected bar when an act has moved it, and to the first bar of an empty song at once. */
 function useFocusedBar(frame: React.RefObject<HTMLDivElement | null>): void {
-  const desk = useDesk();
+  const stores = useMapStores();
   const focusCount = useMapState((state) => state.focusCount);
   const first = useRef(focusCount);
   useEffect(() => {
-    const { selection, editing } = desk.session.getState();
+    const { selection, editing } = stores.session.getState();
     if (focusCount === first.current || selection === null || editing !== null) {
       return;
     }
@@ -132,13 +132,13 @@ function useFocusedBar(frame: React.RefObject<HTMLDivElement | null>): void {
     const element = frame.current?.querySelector<HTMLElement>(`[data-place="${key}"]`);
     element?.focus({ preventScroll: true });
     element?.scrollIntoView?.({ block: 'nearest' });
-  }, [focusCount, desk, frame]);
+  }, [focusCount, stores, frame]);
   useEffect(() => {
-    const { sections } = desk.editor.store.getState().history.present.map;
+    const { sections } = stores.editor.store.getState().history.present.map;
     if (sections.length === 0) {
-      selectBar(desk, nextPlaceOf({ key: FIRST_BLOCK, sectionId: 0, passId: null, lines: [] }));
+      selectBar(stores, nextPlaceOf({ key: FIRST_BLOCK, sectionId: 0, passId: null, lines: [] }));
     }
-  }, [desk]);
+  }, [stores]);
 }
 
 /** What a block is called, what is said of it, and the words under its lines. */

@@ -13,7 +13,7 @@ import {
 import { useRef } from 'react';
 import { dropBars } from '../acts/bar-acts.ts';
 import { dropLine } from '../acts/line-acts.ts';
-import { blocksOf, documentOf, type MapDesk, runCommands, selectBar, selectedRuns } from '../acts/map-stores.ts';
+import { blocksOf, documentOf, type MapStores, runCommands, selectBar, selectedRuns } from '../acts/map-stores.ts';
 import { type BarPlace, parsePlace, placeKey } from '../places/bar-places.ts';
 
 type Dragged =
@@ -22,7 +22,7 @@ type Dragged =
   | { readonly kind: 'section'; readonly block: string };
 
 /** The handlers of the map's drags, with what starts one: a mouse that moves, a finger that stays. */
-export function useMapDrag(desk: MapDesk) {
+export function useMapDrag(stores: MapStores) {
   const dragged = useRef<Dragged | null>(null);
   const target = useRef<Element | null>(null);
   const sensors = useSensors(
@@ -37,7 +37,7 @@ export function useMapDrag(desk: MapDesk) {
     }
   };
   const onDragStart = ({ activatorEvent }: DragStartEvent): void => {
-    dragged.current = activatorEvent.target instanceof Element ? draggedAt(desk, activatorEvent.target) : null;
+    dragged.current = activatorEvent.target instanceof Element ? draggedAt(stores, activatorEvent.target) : null;
   };
   const onDragMove = ({ activatorEvent, delta }: DragMoveEvent): void => {
     const from = pointOf(activatorEvent);
@@ -46,7 +46,7 @@ export function useMapDrag(desk: MapDesk) {
   };
   const onDragEnd = (): void => {
     if (dragged.current !== null && target.current !== null) {
-      drop(desk, dragged.current, target.current);
+      drop(stores, dragged.current, target.current);
     }
     aim(null);
     dragged.current = null;
@@ -60,7 +60,7 @@ export function useMapDrag(desk: MapDesk) {
 
 const TARGETS = { bars: '[data-place]', line: '[data-line], [data-block]', section: '[data-block]' } as const;
 
-function draggedAt(desk: MapDesk, element: Element): Dragged | null {
+function draggedAt(stores: MapStores, element: Element): Dragged | null {
   const handle = element.closest('[data-handle]')?.getAttribute('data-handle');
   if (handle !== null && handle !== undefined) {
     const [block = '', line = ''] = handle.split('/');
@@ -70,7 +70,7 @@ function draggedAt(desk: MapDesk, element: Element): Dragged | null {
   if (place === null) {
     return null;
   }
-  const chosen = selectedRuns(desk);
+  const chosen = selectedRuns(stores);
   const isInside =
     chosen?.block.key === place.block &&
     chosen.runs.some(
@@ -81,7 +81,7 @@ function draggedAt(desk: MapDesk, element: Element): Dragged | null {
         place.at < run.from + run.count,
     );
   if (!isInside) {
-    selectBar(desk, place);
+    selectBar(stores, place);
   }
   return { kind: 'bars' };
 }
@@ -98,12 +98,12 @@ function pointOf(event: Event): { readonly x: number; readonly y: number } | nul
   return touch === undefined ? null : { x: touch.clientX, y: touch.clientY };
 }
 
-function drop(desk: MapDesk, dragged: Dragged, target: Element): void {
+function drop(stores: MapStores, dragged: Dragged, target: Element): void {
   if (dragged.kind === 'bars') {
-    dropAtBar(desk, placeOf(target));
+    dropAtBar(stores, placeOf(target));
     return;
   }
-  const blocks = blocksOf(desk);
+  const blocks = blocksOf(stores);
   const [key = '', line] = (target.getAttribute('data-line') ?? target.getAttribute('data-block') ?? '').split('/');
   const [source, goal] = [dragged.block, key].map((each) => blocks.find((block) => block.key === each));
   if (source === undefined || goal === undefined) {
@@ -111,16 +111,16 @@ function drop(desk: MapDesk, dragged: Dragged, target: Element): void {
   }
   if (dragged.kind === 'line') {
     const to = { block: goal, line: line === undefined ? goal.lines.length : Number(line) };
-    dropLine(desk, { block: source, line: dragged.line }, to);
+    dropLine(stores, { block: source, line: dragged.line }, to);
   } else if (source.passId === null && goal !== source) {
-    const to = documentOf(desk).map.sections.findIndex(({ id }) => id === goal.sectionId);
-    runCommands(desk, [{ kind: 'move-section', sectionId: source.sectionId, to }]);
+    const to = documentOf(stores).map.sections.findIndex(({ id }) => id === goal.sectionId);
+    runCommands(stores, [{ kind: 'move-section', sectionId: source.sectionId, to }]);
   }
 }
 
-function dropAtBar(desk: MapDesk, place: BarPlace | null): void {
-  const { selection } = desk.session.getState();
+function dropAtBar(stores: MapStores, place: BarPlace | null): void {
+  const { selection } = stores.session.getState();
   if (place !== null && selection !== null && placeKey(place) !== placeKey(selection.focus)) {
-    dropBars(desk, place);
+    dropBars(stores, place);
   }
 }

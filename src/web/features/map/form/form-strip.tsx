@@ -19,7 +19,7 @@ import { useDocument } from '../../../editor/use-song.tsx';
 import { colour, nameFace } from '../../../theme/tokens.ts';
 import { Signed } from '../../../ui/signed.tsx';
 import { runCommands } from '../acts/map-stores.ts';
-import { useDesk, useMapState } from '../use-map.tsx';
+import { useMapState, useMapStores } from '../use-map.tsx';
 import { FormTools } from './form-tools.tsx';
 
 /** The running order: one rung for each pass, as wide as it has bars; dragged to reorder, pressed to choose. */
@@ -32,7 +32,7 @@ export function FormStrip({
   readonly meetings: readonly FirstMeeting[];
   readonly nameOf: (meeting: FirstMeeting) => string;
 }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const { form } = useDocument().map;
   const passIds = useMapState((state) => state.passIds);
   const ids = useMemo(() => form.map(({ id }) => id), [form]);
@@ -44,13 +44,13 @@ export function FormStrip({
     const [from, to] = [ids.indexOf(Number(active.id)), ids.indexOf(Number(over?.id))];
     if (to !== -1 && from !== to) {
       const moved = passIds.includes(Number(active.id)) ? passIds : [Number(active.id)];
-      runCommands(desk, [{ kind: 'move-passes', passIds: moved, to: to > from ? to + 1 : to }]);
+      runCommands(stores, [{ kind: 'move-passes', passIds: moved, to: to > from ? to + 1 : to }]);
     }
   };
   const choose = (id: number, extend: boolean): void => {
     const isChosen = passIds.includes(id);
     const others = extend ? passIds.filter((each) => each !== id) : [];
-    desk.session.setState({
+    stores.session.setState({
       passIds: isChosen && (extend || passIds.length === 1) ? others : [...others, id],
       problem: '',
     });

@@ -14,11 +14,11 @@ import { Button } from '../../../ui/button.tsx';
 import { Select } from '../../../ui/select.tsx';
 import { Signed } from '../../../ui/signed.tsx';
 import { runCommands } from '../acts/map-stores.ts';
-import { useDesk, useMapState } from '../use-map.tsx';
+import { useMapState, useMapStores } from '../use-map.tsx';
 
 /** What can be done with the chosen passes; and with nothing chosen, playing a section once more. */
 export function FormTools({ passes }: { readonly passes: readonly PassSummary[] }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const { map } = useDocument();
   const chosenIds = useMapState((state) => state.passIds);
   const chosen = map.form.filter(({ id }) => chosenIds.includes(id));
@@ -26,7 +26,7 @@ export function FormTools({ passes }: { readonly passes: readonly PassSummary[] 
     return null;
   }
   const run = (command: MapCommand): void => {
-    runCommands(desk, [command]);
+    runCommands(stores, [command]);
   };
   const passIds = chosen.map(({ id }) => id);
   const first = map.form.findIndex(({ id }) => id === passIds[0]);
@@ -72,7 +72,7 @@ export function FormTools({ passes }: { readonly passes: readonly PassSummary[] 
 }
 
 function AddPass({ at }: { readonly at: number }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const { sections, form } = useDocument().map;
   const [sectionId, setSection] = useState('');
   const chosen = sections.find(({ id }) => String(id) === sectionId) ?? sections[0];
@@ -85,7 +85,7 @@ function AddPass({ at }: { readonly at: number }) {
         value={String(chosen.id)}
         onChange={setSection}
       />
-      <Button weight="word" onPress={() => runCommands(desk, [{ kind: 'add-pass', sectionId: chosen.id, at }])}>
+      <Button weight="word" onPress={() => runCommands(stores, [{ kind: 'add-pass', sectionId: chosen.id, at }])}>
         {at === form.length ? 'Play it at the end' : 'Play it after these'}
       </Button>
     </>
@@ -94,13 +94,13 @@ function AddPass({ at }: { readonly at: number }) {
 
 /** What a lesson without the chosen passes comes to, and whether the new seams join (rule M12). */
 function Cut({ passIds, isOut }: { readonly passIds: readonly number[]; readonly isOut: boolean }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const document = useDocument();
   const nameOf = useChordName();
   const { toShapeChord } = songKeysOf(document, usePart());
   const cut = useMemo(() => planFormCut(document, passIds), [document, passIds]);
   const leave = (isLeftOut: boolean): void => {
-    runCommands(desk, [{ kind: 'leave-out-passes', passIds, isLeftOut }]);
+    runCommands(stores, [{ kind: 'leave-out-passes', passIds, isLeftOut }]);
   };
   return isOut ? (
     <Button weight="word" onPress={() => leave(false)}>

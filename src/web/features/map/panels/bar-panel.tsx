@@ -20,11 +20,11 @@ import { openBar } from '../acts/bar-typing.ts';
 import { editBlock } from '../acts/map-stores.ts';
 import { type BarPlace, findBarIn, type MapBlock } from '../places/bar-places.ts';
 import type { BarSelection } from '../places/map-session.ts';
-import { useDesk } from '../use-map.tsx';
+import { useMapStores } from '../use-map.tsx';
 
 /** What the selected bars say: their metre, key and tempo, and each chord's mark and syllable. */
 export function BarPanel({ block, selection }: { readonly block: MapBlock; readonly selection: BarSelection }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const { facts } = useDocument();
   const bar = findBarIn(block.lines, selection.focus);
   if (bar === null) {
@@ -33,28 +33,28 @@ export function BarPanel({ block, selection }: { readonly block: MapBlock; reado
   const metre = bar.metre ?? facts.metre;
   /** Changes the selected bars, and says what was refused where it was typed. */
   const change = (toBar: (bar: ChartBar) => ChartBar): string | null => {
-    changeBars(desk, toBar);
-    return desk.session.getState().problem || null;
+    changeBars(stores, toBar);
+    return stores.session.getState().problem || null;
   };
   return (
     <Panel title="Bar" summary={bar.same ? 'the same as the bar before' : formatMetre(metre)} isOpenAtFirst>
       <Acts>
-        <Button weight="word" onPress={() => openBar(desk, selection.focus)}>
+        <Button weight="word" onPress={() => openBar(stores, selection.focus)}>
           Type
         </Button>
-        <Button weight="word" onPress={() => insertBar(desk)}>
+        <Button weight="word" onPress={() => insertBar(stores)}>
           One before
         </Button>
-        <Button weight="word" onPress={() => repeatBars(desk)}>
+        <Button weight="word" onPress={() => repeatBars(stores)}>
           Same
         </Button>
-        <Button weight="word" onPress={() => partBars(desk)}>
+        <Button weight="word" onPress={() => partBars(stores)}>
           Part the chords
         </Button>
-        <Button weight="word" onPress={() => uniteBars(desk)}>
+        <Button weight="word" onPress={() => uniteBars(stores)}>
           In one bar
         </Button>
-        <Button weight="word" onPress={() => removeBars(desk)}>
+        <Button weight="word" onPress={() => removeBars(stores)}>
           Take out
         </Button>
       </Acts>
@@ -113,7 +113,7 @@ function SlotRow(props: {
   readonly onChange: (toBar: (bar: ChartBar) => ChartBar) => string | null;
 }) {
   const { block, bar, index, place, onChange } = props;
-  const desk = useDesk();
+  const stores = useMapStores();
   const document = useDocument();
   const nameOf = useChordName();
   const { toShapeChord } = songKeysOf(document, usePart());
@@ -158,7 +158,7 @@ function SlotRow(props: {
         onSet={(cue) => {
           const { line, ending, at } = place;
           const edit = { kind: 'set-syllable', bar: { line, ending, at }, slot: index, cue } as const;
-          return editBlock(desk, block, [edit]) ? null : desk.session.getState().problem;
+          return editBlock(stores, block, [edit]) ? null : stores.session.getState().problem;
         }}
       />
     </Slot>

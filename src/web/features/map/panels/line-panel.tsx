@@ -11,18 +11,18 @@ import { Panel } from '../../../ui/panel.tsx';
 import { breakLine, foldLines, joinLine, shiftLines, unrollLine } from '../acts/line-acts.ts';
 import { editBlock } from '../acts/map-stores.ts';
 import type { MapBlock } from '../places/bar-places.ts';
-import { useDesk } from '../use-map.tsx';
+import { useMapStores } from '../use-map.tsx';
 import { Acts } from './bar-panel.tsx';
 
 /** The focused line: its rounds, the words of each, its note, and how it stands to its neighbours. */
 export function LinePanel({ block, line: index }: { readonly block: MapBlock; readonly line: number }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const line = block.lines[index];
   if (line === undefined) {
     return null;
   }
   const edit = (...edits: readonly LineEdit[]): string | null =>
-    editBlock(desk, block, edits) ? null : desk.session.getState().problem;
+    editBlock(stores, block, edits) ? null : stores.session.getState().problem;
   return (
     <Panel title="Line" summary={summaryOf(line)}>
       <Field
@@ -51,17 +51,17 @@ export function LinePanel({ block, line: index }: { readonly block: MapBlock; re
         onCommit={(text) => edit({ kind: 'set-line', line: index, note: text.trim() })}
       />
       <Acts>
-        <Button weight="word" onPress={() => breakLine(desk)}>
+        <Button weight="word" onPress={() => breakLine(stores)}>
           Break before this bar
         </Button>
-        <Button weight="word" onPress={() => joinLine(desk)}>
+        <Button weight="word" onPress={() => joinLine(stores)}>
           Join with the next
         </Button>
-        <Button weight="word" onPress={() => foldLines(desk)}>
+        <Button weight="word" onPress={() => foldLines(stores)}>
           Make rounds of lines
         </Button>
         {(line.times > 1 || line.endings.length > 0) && (
-          <Button weight="word" onPress={() => unrollLine(desk)}>
+          <Button weight="word" onPress={() => unrollLine(stores)}>
             Write the rounds out
           </Button>
         )}
@@ -70,10 +70,10 @@ export function LinePanel({ block, line: index }: { readonly block: MapBlock; re
             End the last round otherwise
           </Button>
         )}
-        <Button weight="word" onPress={() => shiftLines(desk, -1)}>
+        <Button weight="word" onPress={() => shiftLines(stores, -1)}>
           Up
         </Button>
-        <Button weight="word" onPress={() => shiftLines(desk, 1)}>
+        <Button weight="word" onPress={() => shiftLines(stores, 1)}>
           Down
         </Button>
         <Button weight="word" onPress={() => void edit({ kind: 'remove-lines', from: index, count: 1 })}>

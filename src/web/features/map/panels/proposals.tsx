@@ -5,13 +5,13 @@ import { formatProposal } from '../../../../core/words/proposal-words.ts';
 import { colour } from '../../../theme/tokens.ts';
 import { Button } from '../../../ui/button.tsx';
 import { runCommands } from '../acts/map-stores.ts';
-import { useDesk } from '../use-map.tsx';
+import { useMapStores } from '../use-map.tsx';
 
 const MOST_SHOWN = 10;
 
 /** What repeats and what differs, as plain statements, and what could be written shorter, each done by one press. */
 export function Proposals({ recognised }: { readonly recognised: Recognised }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const { findings, proposals } = recognised;
   const proposed = new Set(proposals.flatMap((each) => (each.kind === 'merge-section' ? [each.section] : [])));
   const sentences = findings
@@ -24,7 +24,7 @@ export function Proposals({ recognised }: { readonly recognised: Recognised }) {
         return (
           <li key={`${seen} ${act}`}>
             {seen}{' '}
-            <Button weight="word" onPress={() => runCommands(desk, [proposal.command])}>
+            <Button weight="word" onPress={() => runCommands(stores, [proposal.command])}>
               {act}
             </Button>
           </li>

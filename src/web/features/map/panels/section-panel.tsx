@@ -8,7 +8,7 @@ import { Field } from '../../../ui/field.tsx';
 import { Panel } from '../../../ui/panel.tsx';
 import { runCommands } from '../acts/map-stores.ts';
 import type { MapBlock } from '../places/bar-places.ts';
-import { useDesk } from '../use-map.tsx';
+import { useMapStores } from '../use-map.tsx';
 import { Acts } from './bar-panel.tsx';
 
 /** The section of the selection: its name, rounds and note, and how it stands to its neighbours. */
@@ -21,11 +21,11 @@ export function SectionPanel({
   readonly section: Section;
   readonly line: number;
 }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const { map } = useDocument();
   const { id: sectionId } = section;
   const run = (command: MapCommand): string | null =>
-    runCommands(desk, [command]) ? null : desk.session.getState().problem;
+    runCommands(stores, [command]) ? null : stores.session.getState().problem;
   const at = map.sections.indexOf(section);
   const taken = new Set(map.sections.map(({ name }) => name.toLowerCase()));
   const pieces = [

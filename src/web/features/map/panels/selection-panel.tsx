@@ -11,7 +11,7 @@ import { colour } from '../../../theme/tokens.ts';
 import { Button } from '../../../ui/button.tsx';
 import { findBarIn, listBlocks, runsBetween } from '../places/bar-places.ts';
 import type { BarSelection } from '../places/map-session.ts';
-import { useDesk, useMapState } from '../use-map.tsx';
+import { useMapState, useMapStores } from '../use-map.tsx';
 import { BarPanel } from './bar-panel.tsx';
 import { LinePanel } from './line-panel.tsx';
 import { SectionPanel } from './section-panel.tsx';
@@ -34,7 +34,7 @@ const Selected = memo(function Selected({
   readonly passes: readonly PassSummary[];
   readonly selection: BarSelection;
 }) {
-  const desk = useDesk();
+  const stores = useMapStores();
   const document = useDocument();
   const view = useMapState((state) => state.view);
   const blocks = useMemo(() => listBlocks(document, view), [document, view]);
@@ -74,7 +74,7 @@ const Selected = memo(function Selected({
       <BarPanel block={block} selection={selection} />
       <LinePanel block={block} line={selection.focus.line} />
       <SectionPanel block={block} section={section} line={selection.focus.line} />
-      <Button weight="word" onPress={() => desk.session.setState({ selection: null, problem: '' })}>
+      <Button weight="word" onPress={() => stores.session.setState({ selection: null, problem: '' })}>
         Select nothing
       </Button>
     </Frame>

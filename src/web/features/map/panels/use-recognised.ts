@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import type { Recognised } from '../../../../core/arrange/recogniser/map-proposals.ts';
 import { coreWorker } from '../../../api/core-worker.ts';
 import { useDocument } from '../../../editor/use-song.tsx';
-import { useDesk, useMapState } from '../use-map.tsx';
+import { useMapState, useMapStores } from '../use-map.tsx';
 
 /** A song is only looked through when nothing is typed for a moment: handing it to the worker takes the page some time. */
 const PAUSE_MS = 150;
@@ -10,7 +10,7 @@ const PAUSE_MS = 150;
 /** What repeats in the song that is shown, found beside the page; the last answer stays until the next one comes. */
 export function useRecognised(): Recognised {
   const document = useDocument();
-  const { session } = useDesk();
+  const { session } = useMapStores();
   useEffect(() => {
     let drop = (): void => undefined;
     const timer = setTimeout(() => {

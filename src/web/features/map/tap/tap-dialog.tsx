@@ -19,7 +19,7 @@ import { Field } from '../../../ui/field.tsx';
 import { type KeyScope, useKeyedActions } from '../../../ui/keys.tsx';
 import { linesOfBars } from '../acts/bar-typing.ts';
 import { runCommands } from '../acts/map-stores.ts';
-import { useDesk } from '../use-map.tsx';
+import { useMapStores } from '../use-map.tsx';
 import { playRecord } from './record-sound.ts';
 import { type Tapping, useTaps } from './use-taps.ts';
 
@@ -177,7 +177,7 @@ function tempoOf({ beatMs }: TapFit, metre: Metre): number {
 
 /** Writes what was tapped as a section of its own, and the tempo; answers what is wrong, or null. */
 function useWriteTaps(): (fit: TapFit, changes: readonly number[], names: readonly string[]) => string | null {
-  const desk = useDesk();
+  const stores = useMapStores();
   const document = useDocument();
   const keys = songKeysOf(document, usePart());
   return (fit, changes, names) => {
@@ -196,11 +196,14 @@ function useWriteTaps(): (fit: TapFit, changes: readonly number[], names: readon
     const { sections, form } = document.map;
     const name = freeName('Tapped', new Set(sections.map((section) => section.name.toLowerCase())));
     const lines = linesOfBars(bars);
-    if (!runCommands(desk, [{ kind: 'add-section', at: sections.length, name, lines, playAt: form.length }])) {
-      return desk.session.getState().problem;
+    if (!runCommands(stores, [{ kind: 'add-section', at: sections.length, name, lines, playAt: form.length }])) {
+      return stores.session.getState().problem;
     }
     if (known === null) {
-      desk.editor.run({ kind: 'set-facts', facts: { tempo } }, desk.editor.store.getState().history.group ?? undefined);
+      stores.editor.run(
+        { kind: 'set-facts', facts: { tempo } },
+        stores.editor.store.getState().history.group ?? undefined,
+      );
     }
     return null;
   };

@@ -5,6 +5,9 @@ import { defineConfig } from 'vitest/config';
 const HANGS_AFTER_MS = 1_800_000;
 const PATIENCE = { testTimeout: HANGS_AFTER_MS, hookTimeout: HANGS_AFTER_MS };
 
+/** Hundreds of databases live a second each: compiling them well takes longer than they run. */
+const DATABASE_FLAGS = ['--liftoff-only'];
+
 export default defineConfig({
   test: {
     // By itself, the runner leaves a core to whoever looks on.
@@ -24,6 +27,7 @@ export default defineConfig({
           environment: 'node',
           include: ['src/server/**/*.test.ts'],
           globalSetup: ['src/test-support/database-template.ts'],
+          execArgv: DATABASE_FLAGS,
           ...PATIENCE,
         },
       },
@@ -34,6 +38,7 @@ export default defineConfig({
           environment: 'jsdom',
           include: ['src/web/**/*.test.{ts,tsx}'],
           globalSetup: ['src/test-support/database-template.ts'],
+          execArgv: DATABASE_FLAGS,
           ...PATIENCE,
         },
       },

@@ -2,7 +2,9 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { bundleForNode } from '../../scripts/bundle.mjs';
 import { dumpTemplate } from '../server/db/connect.ts';
+import { BUNDLED_THREADS, THREAD_SOURCES } from '../server/threads/start-thread.ts';
 
 const root = join(import.meta.dirname, '..', '..');
 
@@ -18,8 +20,15 @@ export function templateFile(): string {
   return join(root, 'node_modules', '.cache', 'golden-ladder', `template-${hash.digest('hex').slice(0, 12)}.tar.gz`);
 }
 
-/** Vitest's global set-up. */
+/** Vitest's global set-up: the database, and the threads of the server bundled as they are when it is built. */
 export async function setup(): Promise<void> {
+  const threads = join(root, 'node_modules', '.cache', 'golden-ladder', 'threads');
+  const here = join(root, 'src', 'server', 'threads');
+  await bundleForNode(
+    Object.fromEntries(Object.entries(THREAD_SOURCES).map(([name, source]) => [name, join(here, source)])),
+    threads,
+  );
+  process.env[BUNDLED_THREADS] = threads;
   const file = templateFile();
   if (!existsSync(file)) {
     mkdirSync(join(file, '..'), { recursive: true });

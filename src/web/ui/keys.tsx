@@ -76,7 +76,7 @@ export function useKeyGroups(): readonly KeyGroup[] {
 }
 
 /** How a press is named: the key, after the keys held with it; Ctrl stands for the platform's own. */
-export function nameOfPress({ key, ctrlKey, metaKey, altKey, shiftKey }: KeyboardEvent): string {
+function nameOfPress({ key, ctrlKey, metaKey, altKey, shiftKey }: KeyboardEvent): string {
   const isHeld = ctrlKey || metaKey;
   const name = isHeld && key.length === 1 ? key.toLowerCase() : key;
   if (isHeld && name === 'z') {

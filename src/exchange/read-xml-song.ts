@@ -2,6 +2,7 @@ import { isLeft } from '../core/formats/musicxml/finding.ts';
 import { sayFindings } from '../core/formats/musicxml/finding-words.ts';
 import { type ReadScore, readScore } from '../core/formats/musicxml/read-score.ts';
 import { toScoreSong } from '../core/formats/musicxml/score-song.ts';
+import { formatFew } from '../core/kernel/plural.ts';
 import { err, type Result } from '../core/kernel/result.ts';
 import { partOfSteps, type Steps } from '../core/kernel/steps.ts';
 import { NEW_SONG_SIZE } from '../core/song/document/song-limits.ts';
@@ -30,7 +31,7 @@ export function* readXmlSong(bytes: Uint8Array, { title, planner }: FileSource):
   const pinned = song.pinnedShapes;
   const assumed = [
     ...sayFindings(song.findings.filter((finding) => !isLeft(finding))),
-    ...(pinned === 0 ? [] : [`${pinned === 1 ? 'One shape is' : `${pinned} shapes are`} pinned as drawn.`]),
+    ...(pinned === 0 ? [] : [`${formatFew(pinned, 'One shape is', 'shape is', 'shapes are')} pinned as drawn.`]),
     ...(clean === text ? [] : [REPLACED]),
   ];
   return checkedSong(song.document, { format: 'MusicXML', assumed, left: sayFindings(song.findings.filter(isLeft)) });

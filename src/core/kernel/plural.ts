@@ -5,6 +5,11 @@ export function plural(count: number, one: string, many: string = `${one}s`): st
   return RULES.select(count) === 'one' ? one : many;
 }
 
+/** A number of things of which one is said in words of its own: "a pattern", "2 patterns"; "once", "3 times". */
+export function formatFew(count: number, one: string, noun: string, many?: string): string {
+  return RULES.select(count) === 'one' ? one : formatCount(count, noun, many);
+}
+
 /** A number of things: "1 semitone", "2 bars". */
 export function formatCount(count: number, noun: string, many?: string): string {
   return `${count} ${plural(count, noun, many)}`;

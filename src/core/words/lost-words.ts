@@ -1,4 +1,5 @@
 import { formatChordName } from '../harmony/chord-symbol.ts';
+import { formatFew } from '../kernel/plural.ts';
 import type { LostAttachment } from '../song/attachments/attachments.ts';
 
 /** What lost its place in a change, in one sentence. */
@@ -11,9 +12,9 @@ export function sayLost(lost: readonly LostAttachment[]): string {
   const parts = [
     shapes.length === 0 ? '' : `the shape you chose for ${[...new Set(shapes)].join(', ')}`,
     syllables.length === 0 ? '' : `the syllables ${syllables.slice(0, 5).join(', ')}`,
-    passes === 0 ? '' : `${passes === 1 ? 'a difference' : `${passes} differences`} of a pass from its section`,
-    patterns === 0 ? '' : patterns === 1 ? 'a right-hand pattern' : `${patterns} right-hand patterns`,
-    others === 0 ? '' : others === 1 ? 'an ornament' : `${others} ornaments`,
+    passes === 0 ? '' : `${formatFew(passes, 'a difference', 'difference')} of a pass from its section`,
+    patterns === 0 ? '' : formatFew(patterns, 'a right-hand pattern', 'right-hand pattern'),
+    others === 0 ? '' : formatFew(others, 'an ornament', 'ornament'),
   ].filter((text) => text !== '');
   return `With this, ${parts.join(' and ')} lost their place. Undo brings them back.`;
 }

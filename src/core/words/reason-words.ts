@@ -1,7 +1,7 @@
 import type { SetupReason } from '../arrange/setup/setup-reasons.ts';
 import { formatOpenString } from '../fretboard/tuning.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
-import { formatCount, plural } from '../kernel/plural.ts';
+import { formatCount, formatFew, plural } from '../kernel/plural.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
 import type { OrnamentKind } from '../song/document/document.ts';
 import { ORNAMENT_WORDS } from './ornament-words.ts';
@@ -115,7 +115,7 @@ function retuningWords({ stringNumber, fromMidi, toMidi, match }: Of<'retuning'>
   const like =
     match === null
       ? ''
-      : `, ${match.octaves === 0 ? 'unison' : match.octaves === 1 ? 'octave' : `${match.octaves} octaves`} with string ${match.stringNumber}`;
+      : `, ${match.octaves === 0 ? 'unison' : formatFew(match.octaves, 'octave', 'octave')} with string ${match.stringNumber}`;
   const moved = semitones > 0 ? `f+${semitones}` : `f-${-semitones}`;
   return `String ${stringNumber}: from ${formatOpenString(fromMidi)} ${way} to ${formatOpenString(toMidi)}${like}. What was at fret f is now at fret ${moved}.`;
 }

@@ -1,4 +1,4 @@
-import { plural } from '../../kernel/plural.ts';
+import { formatFew, plural } from '../../kernel/plural.ts';
 import { formatMetre } from '../../rhythm/metre.ts';
 import type { ScoreFinding } from './finding.ts';
 
@@ -20,7 +20,7 @@ const WORDS: { readonly [K in ScoreFinding['kind']]: (finding: Of<K>) => string 
     `The repeat from measure ${measure} reaches over section marks: it is played out in the form.`,
   'name-changed': ({ found, name }) => `The section “${found.slice(0, 60)}” is called ${name}.`,
   'lyrics-shortened': ({ lines }) =>
-    `Of ${lines === 1 ? 'one line' : `${lines} lines`} of sung text the first words stay, as cues.`,
+    `Of ${formatFew(lines, 'one line', 'line')} of sung text the first words stay, as cues.`,
   'chord-left': ({ measure, found }) =>
     `Measure ${measure}: the harmony ${found.slice(0, 60)} is no chord that is known here.`,
   'shape-left': ({ chord }) => `The shape of ${chord} does not sound it in this tuning.`,
@@ -29,7 +29,7 @@ const WORDS: { readonly [K in ScoreFinding['kind']]: (finding: Of<K>) => string 
   'notes-left': ({ count }) => `${count} written notes: a map has chords and bars, no melody.`,
   'parts-left': ({ names }) =>
     `${plural(names.length, 'The part')} ${names.map((name) => name.slice(0, 40) || 'without a name').join(', ')}.`,
-  'words-left': ({ count }) => `${count === 1 ? 'One remark' : `${count} remarks`} over the staff.`,
+  'words-left': ({ count }) => `${formatFew(count, 'One remark', 'remark')} over the staff.`,
   'text-cut': ({ what }) => `The ${what} is too long and was cut.`,
 };
 

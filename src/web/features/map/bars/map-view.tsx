@@ -3,7 +3,7 @@ import { type ClipboardEvent, type MouseEvent, useEffect, useMemo, useRef } from
 import { styled } from 'styled-components';
 import { describeEdits, listPasses, type PassSummary } from '../../../../core/arrange/form/form-summary.ts';
 import type { Finding } from '../../../../core/arrange/recogniser/recogniser.ts';
-import { formatCount } from '../../../../core/kernel/plural.ts';
+import { formatCount, formatFew } from '../../../../core/kernel/plural.ts';
 import { cuesByPass } from '../../../../core/page/handout/handout-blocks.ts';
 import type { Section, SongDocument } from '../../../../core/song/document/document.ts';
 
@@ -173,7 +173,7 @@ function wordsOf(
 
 function remarkOf(document: SongDocument, section: Section, passes: readonly PassSummary[]): string {
   const own = passes.filter((pass) => pass.section.id === section.id);
-  const often = own.length === 0 ? 'not in the form' : own.length === 1 ? 'one pass' : `${own.length} passes`;
+  const often = own.length === 0 ? 'not in the form' : formatFew(own.length, 'one pass', 'pass', 'passes');
   const bars = [...new Set(own.map((pass) => pass.bars))];
   const each = own.length > 1 && bars.length === 1 ? ' each' : '';
   const length = bars.length === 0 ? '' : `${bars.join(' or ')} bars${each}`;

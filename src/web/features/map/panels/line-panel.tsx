@@ -1,4 +1,5 @@
 import { itemAt, range } from '../../../../core/kernel/list.ts';
+import { formatFew } from '../../../../core/kernel/plural.ts';
 import type { ChartEnding } from '../../../../core/song/chart/chart.ts';
 import { toChartBar } from '../../../../core/song/chart/chart-of.ts';
 import type { Line } from '../../../../core/song/document/document.ts';
@@ -88,7 +89,7 @@ export function LinePanel({ block, line: index }: { readonly block: MapBlock; re
 const MOST_FIELDS = 16;
 
 function summaryOf({ times, endings, cues, note }: Line): string {
-  const rounds = times === 1 ? 'once' : `${times} rounds`;
+  const rounds = formatFew(times, 'once', 'round');
   const ends = endings.length === 0 ? '' : `${endings.length} endings`;
   return [rounds, ends, cues[0] === undefined ? '' : `“${cues[0]}”`, note].filter(Boolean).join(', ');
 }

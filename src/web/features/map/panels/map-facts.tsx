@@ -6,7 +6,7 @@ import { listOddBars } from '../../../../core/arrange/form/odd-bars.ts';
 import { checkRecord, type RecordCheck } from '../../../../core/arrange/form/record-check.ts';
 import { listGapPlaces } from '../../../../core/arrange/form/record-gap.ts';
 import { type ChordSymbol, formatChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
-import { formatCount } from '../../../../core/kernel/plural.ts';
+import { formatCount, formatFew } from '../../../../core/kernel/plural.ts';
 import { formatMinutes } from '../../../../core/rhythm/clock.ts';
 import { songKeysOf } from '../../../../core/song/chart/song-keys.ts';
 import { type PlayedBar, totalsOf } from '../../../../core/song/played/played-bars.ts';
@@ -67,7 +67,7 @@ export function MapFacts({
               <b>
                 <Signed text={shapeName(chord)} />
               </b>{' '}
-              in {formatCount(bars, 'bar')}, entered {entries === 1 ? 'once' : `${entries} times`}
+              in {formatCount(bars, 'bar')}, entered {formatFew(entries, 'once', 'time')}
             </li>
           ))}
         </ul>

@@ -37,6 +37,7 @@ export default defineConfig({
           name: 'web',
           environment: 'jsdom',
           include: ['src/web/**/*.test.{ts,tsx}'],
+          setupFiles: ['src/test-support/page-setup.ts'],
           globalSetup: ['src/test-support/database-template.ts'],
           execArgv: DATABASE_FLAGS,
           ...PATIENCE,

@@ -100,6 +100,8 @@ function sayFault(fault: BarFault): string {
       return `holds ${fault.beats} of ${fault.wantedBeats} beats`;
     case 'off-the-half-beat':
       return 'changes off the half beat';
+    case 'tie-inside':
+      return 'has a tie that is not first, or has marks';
   }
 }
 

@@ -178,6 +178,7 @@ const COMMANDS: { readonly [Kind in SongCommand['kind']]: readonly [SongDocument
   'remove-passes': [song, { kind: 'remove-passes', passIds: [first] }],
   'move-passes': [song, { kind: 'move-passes', passIds: [first], to: 3 }],
   'leave-out-passes': [song, { kind: 'leave-out-passes', passIds: [first], isLeftOut: true }],
+  'set-pass-note': [song, { kind: 'set-pass-note', passId: secondChorus, note: 'soft, builds up' }],
   'follow-section': [song, { kind: 'follow-section', passId: secondChorus }],
   'own-section': [song, { kind: 'own-section', passId: secondChorus, name: 'Last chorus' }],
 };

@@ -7,6 +7,7 @@ import { addWishes } from './upgrade-1-to-2.ts';
 import { addLeftOut } from './upgrade-2-to-3.ts';
 import { addTags } from './upgrade-3-to-4.ts';
 import { renameRungs } from './upgrade-4-to-5.ts';
+import { addTies } from './upgrade-5-to-6.ts';
 
 /** Why something is no song this program can open. */
 export type LoadError =
@@ -20,6 +21,7 @@ const UPGRADES: ReadonlyMap<number, (document: unknown) => unknown> = new Map([
   [2, addLeftOut],
   [3, addTags],
   [4, renameRungs],
+  [5, addTies],
 ]);
 
 const MOST_FINDINGS = 10;

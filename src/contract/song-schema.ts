@@ -58,6 +58,7 @@ const slot = z.strictObject({
   ticks,
   pushTicks: z.int().min(0),
   hold: z.boolean(),
+  isTied: z.boolean(),
   stop: z.strictObject({ beat: z.int().min(1).max(MOST_BEATS).nullable() }).nullable(),
   cue: oneLine(SONG_LIMITS.cueCharacters).nullable(),
 });
@@ -105,6 +106,7 @@ const pass = z.strictObject({
   id,
   sectionId: id,
   isLeftOut: z.boolean(),
+  note,
   edits: z.array(passEdit).max(SONG_LIMITS.linesInSection),
 });
 
@@ -211,6 +213,7 @@ const part = z.strictObject({
         pattern: patternSchema.nullable(),
         dynamics: z.enum(DYNAMICS).nullable(),
         isMuted: z.boolean().nullable(),
+        runsOn: z.boolean().nullable(),
       }),
     )
     .max(ATTACHMENTS),

@@ -83,11 +83,14 @@ function arbitrarySlots(beats: number, beat: number, isFirst: boolean): fc.Arbit
           pushTicks:
             isFirst && index === 0 ? fc.constant(0) : fc.constantFrom(0, 0, QUARTER_TICKS / 2, QUARTER_TICKS / 4),
           hold: fc.constant(false),
+          isTied: fc.constant(false),
           stop: fc.constantFrom(null, null, { beat: null }, ...beatsInside.map((inside) => ({ beat: inside }))),
         });
         const held = chord.map((slot) => ({ ...slot, hold: true, stop: null }));
         const silent = chord.map((slot) => ({ ...slot, chord: null, pushTicks: 0, hold: false, stop: null }));
+        const tied = silent.map((slot) => ({ ...slot, isTied: true }));
         return fc.oneof(
+          ...(index === 0 ? [{ arbitrary: tied, weight: 1 }] : []),
           { arbitrary: chord, weight: 6 },
           { arbitrary: held, weight: 1 },
           { arbitrary: silent, weight: 1 },
@@ -219,13 +222,16 @@ export const arbitraryChart: fc.Arbitrary<Chart> = arbitraryMetre.chain((metre) 
         form:
           names.length === 0 ? fc.constant([]) : fc.array(fc.constantFrom(...names), { minLength: 1, maxLength: 6 }),
         extra: fc.option(arbitraryLines(metre), { nil: null, freq: 2 }),
+        note: fc.oneof(fc.constant(''), plainWords),
       }),
     )
-    .map(({ extra, ...chart }): Chart => {
+    .map(({ extra, note, ...chart }): Chart => {
       const [name] = chart.form;
       const section = chart.sections.find((each) => each.name === name);
       const passes: readonly ChartPass[] =
-        extra === null || name === undefined || section?.lines.length === 0 ? [] : [{ name, time: 1, lines: extra }];
+        (extra === null && note === '') || name === undefined || section?.lines.length === 0
+          ? []
+          : [{ name, time: 1, note, lines: extra ?? [] }];
       return { ...chart, passes };
     }),
 );

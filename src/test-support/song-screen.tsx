@@ -11,9 +11,12 @@ import { createSongEditor, type SongEditor } from '../web/editor/song-editor.ts'
 import { SongEditorProvider } from '../web/editor/use-song.tsx';
 import { KeyListener } from '../web/ui/keys.tsx';
 
+/** The id of the song that is shown. */
+export const SONG_ID = '00000000-0000-4000-8000-000000000001';
+
 /** An editor on a song, whose saves go nowhere. */
 function editorOf(document: SongDocument): SongEditor {
-  const open = { id: '00000000-0000-4000-8000-000000000001', revision: 1, document } as OpenSong;
+  const open = { id: SONG_ID, revision: 1, document } as OpenSong;
   const nowhere = { saveSong: () => new Promise(() => undefined) } as unknown as SongApi;
   return createSongEditor(open, nowhere);
 }

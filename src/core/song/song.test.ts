@@ -3,7 +3,6 @@ import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../test-support/arbitrary-chart.ts';
 import { deepFreeze, songFromChart, songFromValue } from '../../test-support/read-chart.ts';
 import { runs } from '../../test-support/runs.ts';
-import { findStoredShape } from '../arrange/shapes/part-shapes.ts';
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
 import { songKeysOf, soundingKeyOf } from './chart/song-keys.ts';
 import { applyCommand, type SongCommand } from './commands.ts';
@@ -11,6 +10,7 @@ import type { SongDocument } from './document/document.ts';
 import { recordState, redo, startHistory, undo } from './document/history.ts';
 import { newSong } from './document/new-song.ts';
 import { mainPartOf } from './document/parts.ts';
+import { findStoredShape } from './part/stored-shapes.ts';
 import { countPlayedBars, listPlayedBars, totalsOf } from './played/played-bars.ts';
 import { listSongChords } from './played/song-chords.ts';
 

@@ -60,5 +60,7 @@ function sayBarFault(fault: Extract<MapError, { kind: 'bad-bar' }>['fault']): st
       return 'A chord starts on a beat or on its “and”.';
     case 'repeats-and-has-content':
       return 'A bar that says same has nothing else in it.';
+    case 'tie-inside':
+      return 'A tie can only stand first in its bar: it lets what sounds before go on.';
   }
 }

@@ -41,7 +41,7 @@ export async function openDatabase(place: DatabasePlace): Promise<OpenedDatabase
   const { folder, migrationsFolder, template = null, reserve = null, patience = ENGINE_PATIENCE } = place;
   const engine = createEngine({ folder, template, reserve }, patience, place.say ?? (() => undefined));
   await engine.open();
-  const pool = createPool(engine);
+  const pool = createPool(engine, patience);
   const db = drizzle(pool, { schema });
   let closing: Promise<void> | null = null;
   const closeOnce = async (ms: number): Promise<void> => {
@@ -66,13 +66,13 @@ export async function openDatabase(place: DatabasePlace): Promise<OpenedDatabase
 }
 
 /** One connection: a second user waits while a transaction is open. Reading that was interrupted is done again. */
-function createPool(engine: Engine): pg.Pool {
+function createPool(engine: Engine, { waitMs }: EnginePatience): pg.Pool {
   const pool = new pg.Pool({
     max: 1,
     idleTimeoutMillis: 0,
     user: 'postgres',
     database: 'postgres',
-    stream: () => new EngineStream(engine) as never,
+    stream: () => new EngineStream(engine, waitMs) as never,
   });
   // A connection that breaks while nobody uses it is made anew by the next.
   pool.on('error', () => undefined);

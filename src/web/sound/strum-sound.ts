@@ -1,5 +1,5 @@
 /* Patterns as sound, through an audio package that is fetched with the first one. */
-import type { StrumNote } from '../../core/arrange/levels/strum-events.ts';
+import type { StrumNote } from '../../core/arrange/performance/strum-notes.ts';
 import { frequencyOf } from '../../core/fretboard/tuner.ts';
 
 /** What is playing. */

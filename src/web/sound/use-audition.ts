@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import { listStrumNotes, type StrumNote } from '../../core/arrange/levels/strum-events.ts';
+import { performanceOf } from '../../core/arrange/performance/performance.ts';
+import { listNotes, type StrumNote, withPattern } from '../../core/arrange/performance/strum-notes.ts';
 import type { Pattern } from '../../core/rhythm/pattern.ts';
 import type { PlayedBar } from '../../core/song/played/played-bars.ts';
 import { useDocument, usePart } from '../editor/use-song.tsx';
@@ -32,8 +33,11 @@ export function useAudition(): Audition {
     setPlaying(null);
   };
   useEffect(() => () => current.current?.stop(), []);
-  const play = (name: string, bars: readonly PlayedBar[], tried: Pattern | null): void =>
-    playAll(name, listStrumNotes(document, part, bars, tried));
+  const play = (name: string, bars: readonly PlayedBar[], tried: Pattern | null): void => {
+    const performance = tried === null ? performanceOf(document, part) : withPattern(document, part, tried);
+    const indexes = bars.map(({ startTick }) => performance.played.findIndex((bar) => bar.startTick === startTick));
+    playAll(name, listNotes(performance, indexes));
+  };
   const playAll = (name: string, notes: readonly StrumNote[]): void => {
     stop();
     setScheduled({ notes: notes.length, seconds: Math.max(0, ...notes.map(({ atSeconds }) => atSeconds)) });

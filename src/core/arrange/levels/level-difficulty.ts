@@ -6,6 +6,8 @@ import { ticksToSeconds } from '../../rhythm/tempo.ts';
 import { describeChange, estimateChangeMs } from '../../shapes/change.ts';
 import { formatShape, isBarreChord } from '../../shapes/shape.ts';
 import { type PlayedBar, totalsOf } from '../../song/played/played-bars.ts';
+import { heldAt } from '../performance/held-at.ts';
+import { takesOver } from '../performance/taken-over.ts';
 import { isNew } from '../problem/chord-options.ts';
 import type { LevelBar, LevelSong } from './level.ts';
 import type { HeldChord } from './level-chords.ts';
@@ -58,7 +60,7 @@ export function rateLevel(
     (most, each) => (most === null || each.effort > most.effort ? each : most),
     null,
   );
-  const rates = bars.map(({ strokes }, index) => rateOfBar(played[index], strokes));
+  const rates = bars.map((bar, index) => rateOfBar(played[index], bar));
   const barres = different.filter(({ fingering }) => isBarreChord(fingering)).length;
   const changes = countChanges(held);
   const ornaments = sumOf(bars, (bar) => bar.ornaments.length);
@@ -101,8 +103,11 @@ function meanOf(numbers: readonly number[]): number {
   return sumOf(numbers, (each) => each) / Math.max(1, numbers.length);
 }
 
-function rateOfBar(bar: PlayedBar | undefined, strokes: LevelBar['strokes']): number {
-  return bar === undefined ? 0 : rateOf(bar, strokes);
+/** Strokes a second in a bar; a walk or a riff counts each of its notes, and at least what it stands in the place of. */
+function rateOfBar(bar: PlayedBar | undefined, { strokes, ornaments, takenOver }: LevelBar): number {
+  const lines = ornaments.filter(takesOver);
+  const picked = new Set(lines.flatMap(({ notes }) => notes.map(({ startTick }) => startTick))).size;
+  return bar === undefined ? 0 : rateOf(bar, strokes.length + Math.max(takenOver, picked));
 }
 
 function countChanges(held: readonly HeldChord[]): number {
@@ -178,27 +183,4 @@ function listRuns(bars: readonly LevelBar[], index: number, { strokes }: LevelBa
     from = to + 1;
   }
   return runs;
-}
-
-/** How the chord of a slot is held in a bar, or in the next one, whose first chord may come early; merged ones go on from before. */
-export function heldAt(bars: readonly LevelBar[], index: number, slotId: number): HeldChord | null {
-  for (const at of [index, index + 1]) {
-    const slots = bars[at]?.slots ?? [];
-    const place = slots.findIndex(({ slot }) => slot.id === slotId);
-    if (place >= 0) {
-      const here = slots.slice(0, place + 1).findLast(({ held }) => held !== null)?.held;
-      return here ?? (slots[place]?.isMerged === true ? lastHeldBefore(bars, at) : null);
-    }
-  }
-  return null;
-}
-
-function lastHeldBefore(bars: readonly LevelBar[], index: number): HeldChord | null {
-  for (let at = index - 1; at >= 0; at -= 1) {
-    const held = bars[at]?.slots.findLast((slot) => slot.held !== null)?.held;
-    if (held != null) {
-      return held;
-    }
-  }
-  return null;
 }

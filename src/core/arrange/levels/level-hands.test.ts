@@ -18,11 +18,12 @@ import type { Level, LevelEdit, SongDocument } from '../../song/document/documen
 import { mainPartOf } from '../../song/document/parts.ts';
 import { listPlayedBars } from '../../song/played/played-bars.ts';
 import { formatLevelEdit, formatMisfit } from '../../words/level-words.ts';
+import { toBarPattern } from '../performance/bar-pattern.ts';
+import { performanceOf } from '../performance/performance.ts';
+import { listNotes } from '../performance/strum-notes.ts';
 import { PLAIN_QUESTION } from '../problem/setup-question.ts';
-import { toBarPattern } from '../time/bar-pattern.ts';
 import { listLevelEdits } from './level-overlay.ts';
 import { deriveLevels, mixLevels, type PlayedLevel } from './levels.ts';
-import { listLevelNotes, listStrumNotes } from './strum-events.ts';
 
 const PLAYERS = { hand: AVERAGE_HAND, known: null };
 const levelsOf = (song: SongDocument) => deriveLevels(song, mainPartOf(song), PLAYERS);
@@ -178,7 +179,7 @@ describe('what is changed by hand on a level', () => {
       pattern: storedPattern(name),
     });
     const edited = edit(edit(STRUMMED, right(null, 'One Bell')), right(verse?.lines[0]?.id ?? 0, 'Two Bells'));
-    expect([0, 2, 4].map((bar) => countsIn(edited, levelAt(edited, 3), bar))).toEqual(['1 3', '1', '1']);
+    expect([0, 2, 4].map((bar) => countsIn(edited, levelAt(edited, 3), bar))).toEqual(['1 3', '1 3', '1']);
     expect(countsIn(edited, levelAt(edited, 4), 0)).toBe('1 & 2 & 3 & 4 &');
   });
 
@@ -216,8 +217,8 @@ describe('what is changed by hand on a level', () => {
 describe('a level as it is heard', () => {
   test('is struck when its strokes are, with its own shapes', () => {
     const { bars } = levelAt(STRUMMED, 2);
-    const song = { document: STRUMMED, part: mainPartOf(STRUMMED), played: listPlayedBars(STRUMMED) };
-    const notes = listLevelNotes(song, bars, 4, 2);
+    const song = { part: mainPartOf(STRUMMED), played: listPlayedBars(STRUMMED), bars };
+    const notes = listNotes(song, [4, 5]);
     expect([...new Set(notes.map(({ atSeconds }) => Math.floor(atSeconds)))]).toEqual([0, 2]);
     // C3, the lowest note of x32010.
     expect(Math.min(...notes.filter(({ atSeconds }) => atSeconds < 1).map(({ midi }) => midi))).toBe(48);
@@ -228,8 +229,8 @@ describe('a level as it is heard', () => {
     const dog = itemAt(createDemoSongs(), 3);
     const [part, played] = [mainPartOf(dog), listPlayedBars(dog)];
     const riff = [40, 40, 47, 50, 49, 47, 45];
-    expect(listStrumNotes(dog, part, played.slice(0, 1)).map(({ midi }) => midi)).toEqual(riff);
-    const notesAt = (level: Level) => listLevelNotes({ document: dog, part, played }, levelAt(dog, level).bars, 0, 1);
+    expect(listNotes(performanceOf(dog, part), [0]).map(({ midi }) => midi)).toEqual(riff);
+    const notesAt = (level: Level) => listNotes({ part, played, bars: levelAt(dog, level).bars }, [0]);
     expect(notesAt(4).map(({ midi }) => midi)).toEqual(riff);
     expect(notesAt(3).length).toBeGreaterThan(0);
     expect(notesAt(3).map(({ midi }) => midi)).not.toContain(49);

@@ -6,10 +6,14 @@ import { isSameChord } from '../../harmony/chord-symbol.ts';
 import { formatMetre } from '../../rhythm/metre.ts';
 import { soundsOnly } from '../../shapes/sounding.ts';
 import { isThere } from '../../song/attachments/level-edits.ts';
-import { listBarStrokes, placesOf, toPattern, withoutPushes } from '../../song/attachments/right-hand.ts';
+import { createHands, type Hand, placesOf, toPattern } from '../../song/attachments/right-hand.ts';
 import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Level, LevelEdit, Part, SongDocument } from '../../song/document/document.ts';
 import { type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
+import { strokesOfBar, withoutPushes } from '../performance/bar-strokes.ts';
+import { type PatternPlace, placePatterns } from '../performance/pattern-places.ts';
+import { patternBarOf, patternInBar } from '../performance/performance.ts';
+import { withoutTakenOver } from '../performance/taken-over.ts';
 import type { LevelBar, LevelSlot, LevelSong } from './level.ts';
 import { toHeldByHand } from './level-chords.ts';
 
@@ -70,39 +74,62 @@ export function layEdits(song: LevelSong, level: Level, bars: readonly LevelBar[
     return bars;
   }
   const { toShapeChord } = songKeysOf(document, part);
-  return bars.map((bar, index) => layOver(song, { level, edits, index, toShapeChord }, bar));
+  const places = placePatterns(played, handOfEdits(song, edits));
+  return bars.map((bar, index) =>
+    layOver(song, { level, edits, index, place: places[index] ?? null, toShapeChord }, bar),
+  );
+}
+
+/** What the right hand is told by edits: a pattern where one fits the bar, else what the song tells it. */
+function handOfEdits({ document, part }: LevelSong, edits: readonly LevelEdit[]): (bar: PlayedBar) => Hand {
+  const handOf = createHands(document, part);
+  const told = edits.flatMap((edit) => (edit.hand === 'right' ? [edit] : []));
+  return (bar) => {
+    const edit = placesOf(document, bar)
+      .flatMap((target) => told.filter(({ targetId }) => targetId === target))
+      .find((each) => fitsBar(each, bar));
+    const own = handOf(bar);
+    return edit === undefined
+      ? own
+      : { hand: { ...own.hand, pattern: edit.pattern, runsOn: null }, pattern: toPattern(edit.pattern) };
+  };
 }
 
 type Laid = Pick<SongKeys, 'toShapeChord'> & {
   readonly level: Level;
   readonly edits: readonly LevelEdit[];
   readonly index: number;
+  readonly place: PatternPlace | null;
 };
 
 function layOver(song: LevelSong, laid: Laid, levelBar: LevelBar): LevelBar {
-  const { level, edits, index } = laid;
-  const { document, played } = song;
-  const bar = played[index];
-  if (bar === undefined) {
-    return levelBar;
-  }
+  const { level, index, place } = laid;
+  const bar = song.played[index];
   const slots = levelBar.slots.map((slot) => layShape(song, laid, slot));
-  const targets = placesOf(document, bar);
-  const right = targets
-    .flatMap((target) => edits.filter((edit) => edit.hand === 'right' && edit.targetId === target))
-    .find((edit) => edit.hand === 'right' && fitsBar(edit, bar));
-  if (right?.hand !== 'right') {
+  if (bar === undefined || place === null || place.hand.pattern === levelBar.hand.pattern) {
     return { ...levelBar, slots };
   }
-  const next = played[index + 1]?.slots[0] ?? null;
-  const strokes =
+  const { hand, pattern, cycleTick } = place;
+  const placed = patternInBar(bar, pattern, cycleTick);
+  const next = song.played[index + 1]?.slots[0] ?? null;
+  const all =
     level > 3
-      ? listBarStrokes(bar, toPattern(right.pattern), 0, next)
-      : listBarStrokes(withoutPushes(bar), toPattern(right.pattern)).map((stroke) => ({
+      ? strokesOfBar(bar, placed, next)
+      : strokesOfBar(withoutPushes(bar), placed, null).map((stroke) => ({
           ...stroke,
           slot: slotAtTick(bar, stroke.startTick) ?? stroke.slot,
         }));
-  return { ...levelBar, slots, strokes };
+  const strokes = withoutTakenOver(all, levelBar.ornaments);
+  return {
+    ...levelBar,
+    hand,
+    pattern,
+    cycleTick,
+    patternBar: patternBarOf(pattern, cycleTick),
+    slots,
+    strokes,
+    takenOver: all.length - strokes.length,
+  };
 }
 
 function layShape({ part, players }: LevelSong, { edits, toShapeChord }: Laid, slot: LevelSlot): LevelSlot {

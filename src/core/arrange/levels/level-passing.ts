@@ -8,7 +8,14 @@ import { type PlayedBar, slotStartTick } from '../../song/played/played-bars.ts'
 export function isPassing(played: readonly PlayedBar[], index: number, at: number): boolean {
   const bar = played[index];
   const slot = bar?.slots[at];
-  if (bar === undefined || slot === undefined || slot.chord === null || slot.hold || slot.stop !== null) {
+  if (
+    bar === undefined ||
+    slot === undefined ||
+    slot.chord === null ||
+    slot.hold ||
+    slot.isTied ||
+    slot.stop !== null
+  ) {
     return false;
   }
   const start = slotStartTick(bar.slots, at);

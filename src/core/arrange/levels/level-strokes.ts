@@ -9,9 +9,9 @@
 import { beatTicks, QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { STROKE_LIMITS } from '../../rhythm/pattern-fit.ts';
 import { ticksToSeconds } from '../../rhythm/tempo.ts';
-import type { BarStroke } from '../../song/attachments/right-hand.ts';
 import type { Level, Slot } from '../../song/document/document.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
+import type { BarStroke } from '../performance/bar-strokes.ts';
 
 /** How far a level is thinned before its limit is looked at: a step of the order above, 0 = not at all. */
 const FIRST_STEP: Readonly<Record<Level, number>> = { 5: 0, 4: 0, 3: 3, 2: 5, 1: 5 };
@@ -21,7 +21,7 @@ const LAST_STEP = 5;
 export function thinningStep(bar: PlayedBar, strokes: readonly BarStroke[], level: Level, stepAbove: number): number {
   const limit = level === 1 ? STROKE_LIMITS[2] : STROKE_LIMITS[level];
   let step = Math.max(FIRST_STEP[level], stepAbove);
-  while (step < LAST_STEP && rateOf(bar, thin(bar, strokes, step)) > limit) {
+  while (step < LAST_STEP && rateOf(bar, thin(bar, strokes, step).length) > limit) {
     step += 1;
   }
   return step;
@@ -50,17 +50,14 @@ export function withWindows(
   return strokes.filter((stroke, index) => {
     const isEntry = index === 0 || strokes[index - 1]?.slot !== stroke.slot;
     const next = strokes.slice(index + 1).find(({ slot }) => slot !== stroke.slot);
-    const ends =
-      next === undefined
-        ? changesAfter
-        : stroke.slot !== null && next.slot !== null && isChange(stroke.slot, next.slot);
+    const ends = next === undefined ? changesAfter : isChange(stroke.slot, next.slot);
     return isEntry || !ends || leavesTime((next?.startTick ?? bar.lengthTicks) - stroke.startTick);
   });
 }
 
-/** Strokes a second in a bar; 0 without a tempo. */
-export function rateOf(bar: PlayedBar, strokes: readonly BarStroke[]): number {
-  return bar.tempo === null ? 0 : strokes.length / ticksToSeconds(bar.lengthTicks, bar.tempo);
+/** So many strokes of a bar in strokes a second; 0 without a tempo. */
+export function rateOf(bar: PlayedBar, strokes: number): number {
+  return bar.tempo === null ? 0 : strokes / ticksToSeconds(bar.lengthTicks, bar.tempo);
 }
 
 /** The strokes that a step of thinning leaves, the ones on which chords are entered among them. */

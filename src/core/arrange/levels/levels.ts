@@ -8,25 +8,18 @@
  */
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { isEqual } from '../../kernel/equal.ts';
-import { uniqueBy } from '../../kernel/list.ts';
+import { itemAt, uniqueBy } from '../../kernel/list.ts';
 import { createMemory, type Memory, remember } from '../../kernel/remember.ts';
-import { formatMetre } from '../../rhythm/metre.ts';
-import type { PlacedStroke } from '../../rhythm/pattern-fit.ts';
 import { formatShape } from '../../shapes/shape.ts';
-import {
-  type BarStroke,
-  findHand,
-  layUnder,
-  placeInBar,
-  toPattern,
-  withoutPushes,
-} from '../../song/attachments/right-hand.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
-import type { Level, Part, Slot, SongDocument, StoredPattern } from '../../song/document/document.ts';
-import { listPlayedBars, type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
-import { listPlacedOrnaments, type PlacedOrnament } from '../ornaments/placed-ornaments.ts';
+import type { Level, Part, Slot, SongDocument } from '../../song/document/document.ts';
+import { findStoredShape } from '../../song/part/stored-shapes.ts';
+import { type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
+import type { PlacedOrnament } from '../ornaments/placed-ornaments.ts';
+import { type BarStroke, strokesOfBar, withoutPushes } from '../performance/bar-strokes.ts';
+import { type PerformedBar, patternInBar, performanceOf } from '../performance/performance.ts';
+import { withoutTakenOver } from '../performance/taken-over.ts';
 import type { Players } from '../problem/planner.ts';
-import { findStoredShape } from '../shapes/part-shapes.ts';
 import type { LevelBar, LevelSlot, LevelSong } from './level.ts';
 import { type HeldChord, holdOnLevels, LEVELS } from './level-chords.ts';
 import { type LevelDifficulty, rateLevel } from './level-difficulty.ts';
@@ -61,7 +54,7 @@ export function deriveLevels(
   players: Players,
   memory: LevelMemory = createLevelMemory(),
 ): readonly PlayedLevel[] {
-  const song = { document, part, players, played: listPlayedBars(document) };
+  const song = { ...performanceOf(document, part), players };
   const holds = holdAll(song, memory);
   const levels = barsByLevel(song, holds);
   return joinEqual(
@@ -83,7 +76,7 @@ export function mixLevels(
   players: Players,
   { left, right }: { readonly left: Level; readonly right: Level },
 ): readonly LevelBar[] {
-  const song = { document, part, players, played: listPlayedBars(document) };
+  const song = { ...performanceOf(document, part), players };
   const levels = barsByLevel(song, holdAll(song, createLevelMemory()));
   const [leftBars, rightBars] = [layEdits(song, left, levels[left]), layEdits(song, right, levels[right])];
   return song.played.map((bar, index) => {
@@ -96,7 +89,7 @@ export function mixLevels(
         : full.filter((stroke) => stroke.slot === slot).slice(0, 1),
     );
     const all = missing.length === 0 ? strokes : [...strokes, ...missing].sort((a, b) => a.startTick - b.startTick);
-    return { slots, strokes: all, ornaments: rightBars[index]?.ornaments ?? [] };
+    return { ...(rightBars[index] ?? itemAt(song.bars, index)), slots, strokes: all };
   });
 }
 
@@ -165,68 +158,58 @@ function isHeldOtherwise({ bySlot }: Holds, level: Level, from: Slot, to: Slot):
 type BarsByLevel = Readonly<Record<Level, readonly LevelBar[]>>;
 
 function barsByLevel(song: LevelSong, holds: Holds): BarsByLevel {
-  const { document, part, played } = song;
-  const ornaments = listPlacedOrnaments(document, part);
+  const { played } = song;
   const full = listFullBars(song);
   const levels: { [level in Level]: readonly LevelBar[] } = { 1: [], 2: [], 3: [], 4: [], 5: [] };
-  let above: readonly LevelBar[] = [];
-  let steps: readonly number[] = played.map(() => 0);
+  let above: readonly Above[] = full.map(() => ({ strokes: null, step: 0 }));
   for (const level of [...LEVELS].reverse()) {
     const isChange = (from: Slot, to: Slot): boolean => isHeldOtherwise(holds, level, from, to);
-    const made = full.map((bar, index) => {
-      const slots = slotsOf({ holds, played }, { level, index, bar: bar.played });
-      const here = { level, bar, slots, isChange };
-      const { strokes, step } = strokesOf(here, { bar: above[index] ?? null, step: steps[index] ?? 0 });
-      const beside =
-        ornaments.get(bar.played.bar.id)?.filter(({ ornament }) => ornament.level <= level) ?? NO_ORNAMENTS;
-      return { bar: { slots, strokes, ornaments: beside }, step };
+    const slots = full.map((bar, index) => slotsOf({ holds, played }, { level, index, bar: bar.played }));
+    const struck = full.map((bar, index) =>
+      strokesOf({ level, bar, slots: slots[index] ?? [], isChange }, above[index] ?? { strokes: null, step: 0 }),
+    );
+    levels[level] = full.map(({ performed }, index): LevelBar => {
+      const ornaments = ofLevel(performed.ornaments, level);
+      const all = struck[index]?.strokes ?? [];
+      const strokes = withoutTakenOver(all, ornaments);
+      const takenOver = all.length - strokes.length;
+      return { ...performed, slots: slots[index] ?? [], strokes, ornaments, takenOver };
     });
-    above = made.map(({ bar }) => bar);
-    steps = made.map(({ step }) => step);
-    levels[level] = above;
+    above = struck;
   }
   return levels;
 }
 
-const NO_ORNAMENTS: readonly PlacedOrnament[] = [];
+function ofLevel(ornaments: readonly PlacedOrnament[], level: Level): readonly PlacedOrnament[] {
+  return ornaments.every(({ ornament }) => ornament.level <= level)
+    ? ornaments
+    : ornaments.filter(({ ornament }) => ornament.level <= level);
+}
 
-/** A played bar with the song's own strokes, and those on the beat where something comes early (else the same). */
+/** A played bar with the song's own strokes, before walks and riffs take their places, and those on the beat where something comes early. */
 type FullBar = {
   readonly played: PlayedBar;
+  readonly performed: PerformedBar;
   /** The first chord of the next bar. */
   readonly next: Slot | null;
   readonly strokes: readonly BarStroke[];
   readonly onTime: readonly BarStroke[];
 };
 
-function listFullBars({ document, part, played }: LevelSong): readonly FullBar[] {
-  const cycles = cycleTicksOf(played);
-  const placed = new Map<string, readonly PlacedStroke[]>();
-  const place = (bar: PlayedBar, stored: StoredPattern | null, cycleTick: number): readonly PlacedStroke[] => {
-    const metre = formatMetre(bar.metre);
-    const key = `${metre} ${bar.lengthTicks} ${cycleTick} ${stored?.bars} ${stored?.swing} ${stored?.cells}`;
-    const known = placed.get(key);
-    const strokes = known ?? placeInBar(bar, stored === null ? null : toPattern(stored), cycleTick);
-    placed.set(key, strokes);
-    return strokes;
-  };
-  return played.map((bar, index) => {
+function listFullBars({ played, bars }: LevelSong): readonly FullBar[] {
+  return bars.map((performed, index) => {
+    const bar = itemAt(played, index);
     const next = played[index + 1]?.slots[0] ?? null;
-    const own = place(bar, findHand(document, part, bar).pattern, cycles[index] ?? 0);
-    const strokes = layUnder(bar, own, next);
+    const place = patternInBar(bar, performed.pattern, performed.cycleTick);
+    const strokes = performed.ornaments.length === 0 ? performed.strokes : strokesOfBar(bar, place, next);
     const hasEarly = (next?.pushTicks ?? 0) > 0 || bar.slots.some(({ pushTicks }) => pushTicks > 0);
-    return { played: bar, next, strokes, onTime: hasEarly ? layUnder(withoutPushes(bar), own) : strokes };
-  });
-}
-
-/** Where a pattern of several bars stands at each bar: it begins anew with each round of a line. */
-function cycleTicksOf(played: readonly PlayedBar[]): readonly number[] {
-  let tick = 0;
-  return played.map((bar, index) => {
-    const before = played[index - 1];
-    const goesOn = before !== undefined && before.lineId === bar.lineId && before.round === bar.round;
-    tick = goesOn ? tick + before.lengthTicks : 0;
-    return tick;
+    return {
+      played: bar,
+      performed,
+      next,
+      strokes,
+      onTime: hasEarly ? strokesOfBar(withoutPushes(bar), place, null) : strokes,
+    };
   });
 }
 
@@ -237,12 +220,13 @@ type Here = {
   /** Whether the hand has to change between two slots. */
   readonly isChange: (from: Slot, to: Slot) => boolean;
 };
-type Above = { readonly bar: LevelBar | null; readonly step: number };
+/** What the level above strikes, and how far it is thinned; null: nothing is above. */
+type Above = { readonly strokes: readonly BarStroke[] | null; readonly step: number };
 
-function strokesOf(here: Here, above: Above): { readonly strokes: readonly BarStroke[]; readonly step: number } {
+function strokesOf(here: Here, above: Above): Above & { readonly strokes: readonly BarStroke[] } {
   const { level, bar, slots, isChange } = here;
   const { played, next } = bar;
-  const upper = above.bar?.strokes ?? bar.strokes;
+  const upper = above.strokes ?? bar.strokes;
   const base = level === 3 && bar.onTime !== bar.strokes ? onTheBeats(bar, upper) : upper;
   const strokes = underChords(base, played, slots, level);
   const step = thinningStep(played, strokes, level, above.step);
@@ -276,7 +260,7 @@ function underChords(
 
 /** A stroke with the chord that a level plays under it: below the fourth none comes early, and merged ones go on from before. */
 function underChord(stroke: BarStroke, bar: PlayedBar, slots: readonly LevelSlot[], level: Level): BarStroke {
-  const own = level > 3 && stroke.slot !== null ? stroke.slot : slotAtTick(bar, stroke.startTick);
+  const own = level > 3 ? stroke.slot : (slotAtTick(bar, stroke.startTick) ?? stroke.slot);
   const at = slots.findIndex(({ slot }) => isSameSlot(slot, own));
   const slot =
     at < 0 || slots[at]?.isMerged !== true
@@ -285,8 +269,8 @@ function underChord(stroke: BarStroke, bar: PlayedBar, slots: readonly LevelSlot
   return slot === stroke.slot ? stroke : { ...stroke, slot };
 }
 
-function isSameSlot(a: Slot, b: Slot | null): boolean {
-  return b !== null && a.id === b.id;
+function isSameSlot(a: Slot, b: Slot): boolean {
+  return a.id === b.id;
 }
 
 function slotsOf(

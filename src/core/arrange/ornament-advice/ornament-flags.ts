@@ -12,10 +12,10 @@ import type { Fingering } from '../../shapes/shape.ts';
 import { findOrnamentFault, type OrnamentFault } from '../../song/attachments/ornaments.ts';
 import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Ornament, OrnamentNote, Part, SongDocument } from '../../song/document/document.ts';
+import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
 import { type OrnamentPlace, ornamentNeckOf, placeOrnament, soundsOf } from '../ornaments/ornament-places.ts';
 import { type BesideNote, findFreeShape, findUnfreeNote } from '../shapes/free-finger.ts';
-import { findStoredShape } from '../shapes/part-shapes.ts';
 
 /** One thing to be said of an ornament. */
 export type OrnamentFlag =

@@ -13,10 +13,10 @@ import type { Fingering } from '../../shapes/shape.ts';
 import { openMidiOf } from '../../song/attachments/ornaments.ts';
 import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Ornament, OrnamentNote, Part, SongDocument } from '../../song/document/document.ts';
+import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
 import { ornamentNeckOf, placeOrnament } from '../ornaments/ornament-places.ts';
 import { addFinger } from '../shapes/free-finger.ts';
-import { findStoredShape } from '../shapes/part-shapes.ts';
 import { isInKey } from './ornament-flags.ts';
 
 /** An ornament that could be put into a bar; `to` is the chord a walk leads to. */

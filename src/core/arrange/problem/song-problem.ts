@@ -74,7 +74,7 @@ export function toSongProblem(document: SongDocument, part: Part = mainPartOf(do
   const songChords = listSongChords(document, played);
   const places = new Map(songChords.map(({ chord }, place) => [formatChordSymbol(chord), place]));
   const entries = listEntries(played, places);
-  const gapOf = createGaps(document, part, played);
+  const gapOf = createGaps(document, part);
   const isBareList = isBare(document, entries.length, songChords.length);
   const ticks = songChords.map((each) => Math.max(UNPLAYED_TICKS, each.ticks));
   const total = sumOf(ticks, (each) => each);

@@ -23,12 +23,6 @@ function instrumentOf(part: Part, hand: Hand): Instrument {
   return { setup: part.setup, ...part.instrument, hand };
 }
 
-/** The shape stored for a shape chord wherever it comes, or null. Pinned and chosen shapes come before accepted ones. */
-export function findStoredShape(part: Part, shapeChord: ChordSymbol): StoredShape | null {
-  const stored = part.shapes.filter(({ chord, slotId }) => slotId === null && isSameChord(chord, shapeChord));
-  return stored.find(({ origin }) => origin !== 'accepted') ?? stored[0] ?? null;
-}
-
 /** The document with a stored shape for every chord of every part, as far as one is found. */
 export function fillShapes(document: SongDocument, planner: Planner): SongDocument {
   return runSteps(fillShapesInSteps(document, planner));

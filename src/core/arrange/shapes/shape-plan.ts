@@ -19,6 +19,7 @@ import { type Hold, type Instrument, type RatedFingering, rateHold, toHold } fro
 import { type Fingering, formatShape, isBarreChord } from '../../shapes/shape.ts';
 import { lowestNamedMidi } from '../../shapes/sounding.ts';
 import type { Part, SongDocument, StoredShape } from '../../song/document/document.ts';
+import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { fingeringOf, listCandidates } from '../problem/candidates.ts';
 import { FINE_LIMITS, type SetupPlace, toPlaceChord, toSetupPlace } from '../problem/chord-options.ts';
 import type { Planner } from '../problem/planner.ts';
@@ -27,7 +28,7 @@ import { type ProblemChange, type SongProblem, toSongProblem } from '../problem/
 import { BASS_LEAPS, HOLD_WEIGHT, solveSetup } from '../setup/setup-solution.ts';
 import { type BassLine, listBassLines } from './bass-lines.ts';
 import { type HandFamily, listHandFamilies } from './hand-families.ts';
-import { findStoredShape, questionOf } from './part-shapes.ts';
+import { questionOf } from './part-shapes.ts';
 
 /** Another way to hold a chord, and what the whole song gains (negative) or loses by it, in easy fingers. */
 export type Alternative = {

@@ -6,8 +6,9 @@ import { writtenBarsOf } from '../../song/chart/pass-lines.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { SongDocument } from '../../song/document/document.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
+import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import type { Planner } from '../problem/planner.ts';
-import { fillShapes, findStoredShape } from './part-shapes.ts';
+import { fillShapes } from './part-shapes.ts';
 
 /** Raised whenever the same song would be judged otherwise than before, so that what is kept of judgements is made anew. */
 export const ENGINE_VERSION = 1;

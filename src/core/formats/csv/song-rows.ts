@@ -1,12 +1,12 @@
 /* A song as tables: every played bar, and every shape. Cells are text; what a spreadsheet would take for a formula is the writer's care. */
 import { listPasses } from '../../arrange/form/form-summary.ts';
-import { findStoredShape } from '../../arrange/shapes/part-shapes.ts';
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey } from '../../harmony/key.ts';
 import { beatTicks, formatMetre } from '../../rhythm/metre.ts';
 import { formatShape } from '../../shapes/shape.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Part, SongDocument } from '../../song/document/document.ts';
+import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { listPlayedBars } from '../../song/played/played-bars.ts';
 import { listSongChords } from '../../song/played/song-chords.ts';
 import { toTimeline } from '../../song/played/timeline.ts';

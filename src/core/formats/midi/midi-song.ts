@@ -7,7 +7,8 @@
  */
 import { listPasses } from '../../arrange/form/form-summary.ts';
 import type { LevelBar } from '../../arrange/levels/level.ts';
-import { listLevelNotes, listStrumNotes, PLAIN_TEMPO, type StrumNote } from '../../arrange/levels/strum-events.ts';
+import { performanceOf } from '../../arrange/performance/performance.ts';
+import { listNotes, PLAIN_TEMPO, type StrumNote } from '../../arrange/performance/strum-notes.ts';
 import { formatKey, signatureOf } from '../../harmony/key.ts';
 import { itemAt, range } from '../../kernel/list.ts';
 import { barTicks, formatMetre, type Metre, QUARTER_TICKS, usualPulseTicks } from '../../rhythm/metre.ts';
@@ -57,10 +58,8 @@ export function toMidiSong(document: SongDocument, part: Part, ownBars: readonly
   const [first] = played;
   const countInTicks = first === undefined ? 0 : barTicks(first.metre) - (pickupOf(first) ?? 0);
   const title = document.facts.title;
-  const notes =
-    ownBars === null
-      ? listStrumNotes(document, part, played)
-      : listLevelNotes({ document, part, played }, ownBars, 0, played.length);
+  const { bars } = performanceOf(document, part);
+  const notes = listNotes({ part, played, bars: ownBars ?? bars });
   const conductor = first === undefined ? [] : conduct(document, played, countInTicks);
   const clicks = first === undefined ? [] : [...countIn(first, countInTicks), ...clickAlong(played, countInTicks)];
   return {

@@ -155,6 +155,7 @@ function readMeasure(
       ),
       isSame,
       ...readBarlines(eventsOf(events, 'barline').map(({ node }) => node)),
+      isTiedIn: eventsOf(events, 'note').some(({ tick, node }) => tick === 0 && isTiedSlash(node)),
       harmonies,
       notes: [],
       remarks,
@@ -167,6 +168,12 @@ function readMeasure(
 /** A measure that is shorter than its metre is a pick-up where it is the first, or is not to be counted. */
 function isShort({ isImplicit, lengthTicks }: TimedMeasure, metre: ScoreMeasure['metre'], isFirst: boolean): boolean {
   return lengthTicks > 0 && metre !== null && lengthTicks < barTicks(metre) && (isImplicit || isFirst);
+}
+
+/** A slash that is tied to the one before: a strum that goes on. Notes of a tune that are tied say nothing of the strum. */
+function isTiedSlash(note: XmlNode): boolean {
+  const isSlash = textAt(note, 'notehead') === 'slash';
+  return isSlash && childrenOf(note, 'tie').some(({ attributes }) => attributes['type'] === 'stop');
 }
 
 const JUMPS = ['dacapo', 'dalsegno', 'tocoda', 'fine'] as const;

@@ -124,11 +124,14 @@ function toSlots(
     }
     byTick.set(tick, harmony);
   }
-  const carry: ScoreHarmony = { tick: 0, chord: carried, pushTicks: 0, fingering: null };
+  const isTied = measure.isTiedIn && !byTick.has(0);
+  const carry: ScoreHarmony = { tick: 0, chord: isTied ? null : carried, pushTicks: 0, fingering: null };
   const sorted = [...(byTick.has(0) ? byTick : byTick.set(0, carry))].sort(([a], [b]) => a - b);
   const slots = sorted.map(([tick, { chord, pushTicks }], index): PlacedSlot => {
     const until = sorted[index + 1]?.[0] ?? lengthTicks;
-    return { tick, slot: { chord, ticks: until - tick, pushTicks, ...marksAt(measure, tick) } };
+    const marks =
+      tick === 0 && isTied ? { hold: false, isTied, stop: null } : { isTied: false, ...marksAt(measure, tick) };
+    return { tick, slot: { chord, ticks: until - tick, pushTicks, ...marks } };
   });
   return { slots, findings };
 }

@@ -127,7 +127,7 @@ function listDiffering(passes: readonly ScorePass[], sections: readonly ScorePas
       own,
       section?.lines.map(({ line }) => line),
     );
-    return section === undefined || isAsWritten ? [] : [{ name: section.name, time, lines: own }];
+    return section === undefined || isAsWritten ? [] : [{ name: section.name, time, note: '', lines: own }];
   });
 }
 
@@ -276,7 +276,13 @@ function barsAt({ bars, measures }: Source, at: readonly number[]): ChartLine['b
 
 function writtenOut(bars: readonly ScoreBar[], at: number): ScoreBar['bar'] {
   const source = bars.slice(0, at).findLast(({ bar }) => !bar.same)?.bar ?? bars[at]?.bar;
-  const slots = (source?.slots ?? []).map((slot) => ({ ...slot, pushTicks: 0, hold: false, stop: null }));
+  const slots = (source?.slots ?? []).map((slot) => ({
+    ...slot,
+    pushTicks: 0,
+    hold: false,
+    isTied: false,
+    stop: null,
+  }));
   return { metre: source?.metre ?? null, key: null, tempo: null, pickupBeats: null, same: false, slots };
 }
 

@@ -44,6 +44,8 @@ export type ScoreMeasure = {
   /** The rounds whose ending begins here, and those whose ending ends here. */
   readonly ending: readonly number[] | null;
   readonly closesEnding: readonly number[] | null;
+  /** Whether a strum goes on from the measure before: a slash at its beginning that is tied to it. */
+  readonly isTiedIn: boolean;
   readonly harmonies: readonly ScoreHarmony[];
   readonly notes: readonly ScoreNote[];
   readonly remarks: readonly ScoreWords[];

@@ -3,22 +3,29 @@
  * where the format can say them (each round has just one ending, in order), else written out. Chords are those that sound, with the
  * shapes behind the capo as frames; the right hand is written as slashes.
  */
-import { findStoredShape } from '../../arrange/shapes/part-shapes.ts';
+
+import { type Performance, performanceOf } from '../../arrange/performance/performance.ts';
+import { isEqual } from '../../kernel/equal.ts';
 import { range, sumOf } from '../../kernel/list.ts';
 import { barTicks, beatTicks, type Metre } from '../../rhythm/metre.ts';
-import { findHand, listBarStrokes, toPattern } from '../../song/attachments/right-hand.ts';
 import { linesOfPass } from '../../song/chart/pass-lines.ts';
 import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Bar, Line, Part, Slot, SongDocument } from '../../song/document/document.ts';
 import { withoutLeftOut } from '../../song/document/lesson-form.ts';
-import { findSection, listPlayedBars, type PlayedBar, slotStartTick } from '../../song/played/played-bars.ts';
+import { findStoredShape } from '../../song/part/stored-shapes.ts';
+import { findSection, slotStartTick } from '../../song/played/played-bars.ts';
 import { REMARK_WORDS, type Score, type ScoreMeasure, type ScoreNote, type ScoreWords } from './score.ts';
 
 /** The song of a part as a score. */
 export function toScore(whole: SongDocument, part: Part): Score {
   const document = withoutLeftOut(whole);
-  const context: Context = { document, part, played: listPlayedBars(document), keys: songKeysOf(document, part) };
-  const written = listWritten(document);
+  const context: Context = {
+    document,
+    part,
+    performance: performanceOf(document, part),
+    keys: songKeysOf(document, part),
+  };
+  const written = listWritten(context);
   let metre: Metre | null = null;
   const measures = written.map((each, index) => {
     const own = metreOf(each.bar, metre, document.facts.metre);
@@ -34,7 +41,7 @@ export function toScore(whole: SongDocument, part: Part): Score {
 type Context = {
   readonly document: SongDocument;
   readonly part: Part;
-  readonly played: readonly PlayedBar[];
+  readonly performance: Performance;
   readonly keys: SongKeys;
 };
 
@@ -63,7 +70,7 @@ const PLAIN = {
   cues: [],
 } as const;
 
-function listWritten(document: SongDocument): readonly Written[] {
+function listWritten({ document, performance }: Context): readonly Written[] {
   const written: Written[] = [];
   let playedIndex = 0;
   for (const pass of document.map.form) {
@@ -72,7 +79,7 @@ function listWritten(document: SongDocument): readonly Written[] {
     const all = range(0, section?.times ?? 0).flatMap(() => lines);
     const start = written.length;
     for (const line of all) {
-      written.push(...writeLine(line, playedIndex));
+      written.push(...writeLine(line, playedIndex, performance));
       playedIndex +=
         sumOf(line.endings, ({ rounds, bars }) => rounds.length * bars.length) + line.times * line.bars.length;
     }
@@ -84,9 +91,11 @@ function listWritten(document: SongDocument): readonly Written[] {
   return written;
 }
 
-function writeLine(line: Line, playedIndex: number): readonly Written[] {
+function writeLine(line: Line, playedIndex: number, performance: Performance): readonly Written[] {
   const isPlain = line.times === 1 && line.endings.length === 0;
-  return isPlain || !canRepeat(line) ? writeRounds(line, playedIndex) : writeRepeat(line, playedIndex);
+  return isPlain || !canRepeat(line) || !isAlike(line, playedIndex, performance)
+    ? writeRounds(line, playedIndex)
+    : writeRepeat(line, playedIndex);
 }
 
 /** Whether the rounds of a line can be written as one repeat: no endings, or endings that share out all rounds in order. */
@@ -94,6 +103,27 @@ function canRepeat({ bars, times, endings }: Line): boolean {
   const rounds = endings.flatMap((ending) => ending.rounds);
   const isShared = rounds.length === times && rounds.every((round, index) => round === index + 1);
   return bars.length > 0 && (endings.length === 0 || (isShared && endings.every((ending) => ending.bars.length > 0)));
+}
+
+/** Whether every round of a line is struck alike: a pattern that runs on over short rounds cannot be written as a repeat. */
+function isAlike({ bars, times, endings }: Line, playedIndex: number, performance: Performance): boolean {
+  let at = playedIndex;
+  return range(1, times + 1).every((round) => {
+    const start = at;
+    at += bars.length + sumOf(endings, (ending) => (ending.rounds.includes(round) ? ending.bars.length : 0));
+    return bars.every((_, index) => isStruckAlike(performance, playedIndex + index, start + index));
+  });
+}
+
+function isStruckAlike({ bars }: Performance, a: number, b: number): boolean {
+  const struckIn = (index: number) => {
+    const { slots = [], strokes = [] } = bars[index] ?? {};
+    return [
+      slots.map(({ slot }) => slot.isTied),
+      strokes.map(({ startTick, direction, isCut, slot }) => [startTick, direction, isCut, slot.id]),
+    ];
+  };
+  return bars[a] === bars[b] || isEqual(struckIn(a), struckIn(b));
 }
 
 /** Every round written out, each a line of its own with its cue. */
@@ -163,12 +193,15 @@ function toMeasure(written: Written, metre: Metre, before: Metre | null, context
     key: bar.key,
     tempo: bar.tempo,
     isSame: bar.same,
-    harmonies: slots.map(({ slot, tick }) => ({
-      tick,
-      chord: slot.chord,
-      pushTicks: slot.pushTicks,
-      fingering: fingeringOf(slot, context),
-    })),
+    isTiedIn: context.performance.bars[playedIndex]?.slots[0]?.slot.isTied === true && !bar.same,
+    harmonies: slots
+      .filter(({ slot }) => !slot.isTied)
+      .map(({ slot, tick }) => ({
+        tick,
+        chord: slot.chord,
+        pushTicks: slot.pushTicks,
+        fingering: fingeringOf(slot, context),
+      })),
     notes: notesOf(
       context,
       playedIndex,
@@ -196,31 +229,41 @@ function remarksOf({ hold, stop }: Slot): readonly string[] {
   ];
 }
 
-/** The strokes of a measure, cut where chords change so that each chord stands over a note; beats where no pattern is chosen. */
+/**
+ * The strokes of a measure, cut where chords change so that each chord stands over a note; a rest where nothing sounds. What goes on
+ * from the measure before, over a tie or because its chord came early, is tied to it.
+ */
 function notesOf(
-  { document, part, played }: Context,
+  { performance }: Context,
   playedIndex: number,
   lengthTicks: number,
   slotTicks: readonly number[],
 ): readonly ScoreNote[] {
-  const bar = played[playedIndex];
-  const stored = bar === undefined ? null : findHand(document, part, bar).pattern;
-  const pattern = stored === null ? null : toPattern(stored);
-  const strokes = bar === undefined ? [] : listBarStrokes(bar, pattern, 0, played[playedIndex + 1]?.slots[0] ?? null);
-  const starts = new Map(
-    strokes.flatMap(({ startTick, cell }) =>
-      startTick < 0 || startTick >= lengthTicks
-        ? []
-        : [[startTick, pattern !== null && cell?.kind === 'stroke' ? cell.direction : null] as const],
-    ),
-  );
-  const first = Math.min(lengthTicks, ...starts.keys());
-  const cuts = [...new Set([0, ...starts.keys(), ...slotTicks])].sort((a, b) => a - b);
-  return cuts.map((tick, index) => ({
-    tick,
-    lengthTicks: (cuts[index + 1] ?? lengthTicks) - tick,
-    direction: starts.get(tick) ?? null,
-    isRest: tick < first,
-    isTied: tick > first && !starts.has(tick),
-  }));
+  const { strokes = [], pattern = null, slots = [] } = performance.bars[playedIndex] ?? {};
+  const [first] = slots;
+  const struck = strokes.filter(({ startTick }) => startTick >= 0 && startTick < lengthTicks);
+  const ringsIn = first !== undefined && first.slot.chord !== null && (first.slot.isTied || first.slot.pushTicks > 0);
+  const untilFirst = Math.min(struck[0]?.startTick ?? lengthTicks, first?.slot.ticks ?? lengthTicks);
+  const spans = [
+    ...(ringsIn && untilFirst > 0 ? [{ from: 0, to: untilFirst, direction: null, isNew: false }] : []),
+    ...struck.map(({ startTick, lengthTicks: own, cell, direction }) => ({
+      from: startTick,
+      to: Math.min(lengthTicks, startTick + own),
+      direction: pattern !== null && cell.kind === 'stroke' && cell.direction !== null ? direction : null,
+      isNew: true,
+    })),
+  ];
+  const cuts = [...new Set([0, ...slotTicks, ...spans.flatMap(({ from, to }) => [from, to])])]
+    .filter((tick) => tick < lengthTicks)
+    .sort((a, b) => a - b);
+  return cuts.map((tick, index) => {
+    const span = spans.find(({ from, to }) => from <= tick && tick < to);
+    return {
+      tick,
+      lengthTicks: (cuts[index + 1] ?? lengthTicks) - tick,
+      direction: span?.from === tick ? span.direction : null,
+      isRest: span === undefined,
+      isTied: span !== undefined && (tick > span.from || !span.isNew),
+    };
+  });
 }

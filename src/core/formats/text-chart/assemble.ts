@@ -147,14 +147,15 @@ function usablePasses({ differing, hasForm, problems }: State, form: readonly st
   return differing.flatMap(({ block, name, time }): readonly ChartPass[] => {
     const key = `${time} ${name}`;
     const passes = countOf(name, form);
-    if (seen.has(key) || (hasForm && time > passes) || block.lines.length === 0) {
+    const saysNothing = block.lines.length === 0 && block.heading.note === '';
+    if (seen.has(key) || (hasForm && time > passes) || saysNothing) {
       const { span } = block.heading;
       const proposals = passes > 0 ? [`${name} (time ${passes}):`] : [];
       problems.push(problemAt(placeOf(span), 'pass-number-off', span.text, proposals));
       return [];
     }
     seen.add(key);
-    return [{ name, time, lines: block.lines }];
+    return [{ name, time, note: block.heading.note, lines: block.lines }];
   });
 }
 

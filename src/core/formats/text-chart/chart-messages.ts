@@ -33,6 +33,7 @@ const SENTENCES: Readonly<Record<ProblemKind, (found: string) => string>> = {
   'uneven-share': (found) => `“${found}” does not share the bar in whole beats. Say where the beats go.`,
   'beats-do-not-fill': (found) => `“${found}” does not fill the bar: each chord and each slash is one beat.`,
   'starts-with-slash': () => 'A bar begins with a chord, or is “same”.',
+  'tie-not-first': () => 'A tie (~) can only stand first in its bar: it lets what sounds before go on.',
   'bad-start': (found) => `“${found}” starts outside its place in the bar.`,
   'bad-stop': (found) => `“${found}” stops on a beat at which it does not sound.`,
   'empty-bar': () => 'This bar is empty. Is it the same again, or no chord?',

@@ -4,7 +4,7 @@ import { sumOf } from '../../kernel/list.ts';
 import { beatTicks, formatMetre, type Metre } from '../../rhythm/metre.ts';
 import { formatTempo } from '../../rhythm/tempo.ts';
 import type { ChartBar, ChartSlot } from '../../song/chart/chart.ts';
-import { PUSH_TICKS } from './read-mark.ts';
+import { PUSH_TICKS, TIE } from './read-mark.ts';
 import { isEvenShare, slotStarts } from './share-beats.ts';
 
 /** A bar as it stands between its bar lines; `metre` holds where the bar names none. */
@@ -45,6 +45,9 @@ function lengthToNextOnBeat(slots: readonly ChartSlot[], isOnBeat: readonly bool
 }
 
 function formatSlot(slot: ChartSlot, afterBeat: number | null): string {
+  if (slot.isTied) {
+    return TIE;
+  }
   const push = slot.pushTicks === PUSH_TICKS['<'] ? '<' : slot.pushTicks === PUSH_TICKS['<<'] ? '<<' : '';
   const name = slot.chord === null ? 'N.C.' : formatChordSymbol(slot.chord);
   const start = afterBeat === null ? '' : `&${afterBeat}`;

@@ -32,7 +32,8 @@ export function formatChart(chart: Chart): string {
   });
   for (const pass of chart.passes) {
     const lines = pass.lines.flatMap((line) => formatLine(line, metre));
-    blocks.push([`${pass.name} (time ${pass.time}):`, ...lines].join('\n'));
+    const note = pass.note === '' ? '' : ` [${pass.note}]`;
+    blocks.push([`${pass.name} (time ${pass.time}):${note}`, ...lines].join('\n'));
   }
   const text = blocks.filter((block) => block !== '').join('\n\n');
   return text === '' ? '' : `${text}\n`;

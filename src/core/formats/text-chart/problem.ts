@@ -32,6 +32,7 @@ export type ProblemKind =
   | 'beats-do-not-fill'
   | 'starts-with-slash'
   | 'bad-start'
+  | 'tie-not-first'
   | 'bad-stop'
   | 'empty-bar'
   | 'same-not-alone'

@@ -3,7 +3,7 @@ import { type Metre, parseMetre } from '../../rhythm/metre.ts';
 import { parseTempo } from '../../rhythm/tempo.ts';
 import type { ChartBar } from '../../song/chart/chart.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
-import { readMark } from './read-mark.ts';
+import { readMark, TIE } from './read-mark.ts';
 import { shareBeats } from './share-beats.ts';
 
 type Prefix = Pick<ChartBar, 'metre' | 'key' | 'tempo' | 'pickupBeats'>;
@@ -28,6 +28,11 @@ export function readBar(cell: Span, metre: Metre, problems: ChartProblem[]): Cha
   const marks = words.map((word) => readMark(word, problems));
   const readable = marks.flatMap((mark) => (mark === null ? [] : [mark]));
   if (readable.length < marks.length) {
+    return null;
+  }
+  const late = words.find((word, index) => index > 0 && word.text === TIE);
+  if (late !== undefined) {
+    problems.push(problemAt(placeOf(late), 'tie-not-first', late.text));
     return null;
   }
   const barMetre = prefix.metre ?? metre;

@@ -12,6 +12,8 @@ export type ChordMark = {
   readonly chord: ChordSymbol | null;
   readonly pushTicks: number;
   readonly hold: boolean;
+  /** What sounds before goes on; the chord is null. */
+  readonly isTied: boolean;
   readonly stop: { readonly beat: number | null } | null;
   readonly afterBeat: number | null;
 };
@@ -22,6 +24,9 @@ export const PUSH_TICKS = { '<': QUARTER_TICKS / 2, '<<': QUARTER_TICKS / 4 } as
 /** A text with more findings than this is no chart; further proposals would only cost time. */
 const MOST_PROPOSED = 500;
 
+/** First in a bar: what sounds before goes on. */
+export const TIE = '~';
+
 const MARK = /^(<{0,2})([^<_!&]+)(?:&(\d{1,2}))?(?:(_)|(!)(\d{0,2}))?$/;
 const NO_CHORD = /^n\.?c\.?$/i;
 
@@ -29,6 +34,9 @@ const NO_CHORD = /^n\.?c\.?$/i;
 export function readMark(span: Span, problems: ChartProblem[]): Mark | null {
   if (span.text === '/') {
     return { kind: 'slash', span };
+  }
+  if (span.text === TIE) {
+    return { kind: 'chord', span, chord: null, pushTicks: 0, hold: false, isTied: true, stop: null, afterBeat: null };
   }
   const match = MARK.exec(span.text);
   if (match === null) {
@@ -52,6 +60,7 @@ export function readMark(span: Span, problems: ChartProblem[]): Mark | null {
     chord,
     pushTicks: push === '<' || push === '<<' ? PUSH_TICKS[push] : 0,
     hold: hold !== undefined,
+    isTied: false,
     stop: stop === undefined ? null : { beat: toNumber(stopBeat) },
     afterBeat: toNumber(afterBeat ?? ''),
   };

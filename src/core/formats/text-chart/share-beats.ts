@@ -119,11 +119,12 @@ function toSlots(
     problems.push(problemAt(placeOf(span), 'bad-stop', span.text));
     return null;
   }
-  return placed.map(({ mark: { chord, pushTicks, hold, stop }, startTick }, index) => ({
+  return placed.map(({ mark: { chord, pushTicks, hold, isTied, stop }, startTick }, index) => ({
     chord,
     ticks: endOf(index) - startTick,
     pushTicks,
     hold,
+    isTied,
     stop,
   }));
 }

@@ -13,7 +13,13 @@ import { findSection } from '../../song/played/played-bars.ts';
 import { formatKeyWords } from '../../words/setup-words.ts';
 
 /** A chord in a bar: where its slot starts as a share of the bar's width (0 to 1), and its mark in words. */
-export type HandoutChord = { readonly text: string; readonly startShare: number; readonly mark: string };
+export type HandoutChord = {
+  readonly text: string;
+  readonly startShare: number;
+  readonly mark: string;
+  /** Whether the chord before rings on here: an arc in the place of a name. */
+  readonly isTie: boolean;
+};
 
 /** A bar: `above` says what changes with it (metre, key, tempo, pick-up); `isSame` repeats the bar before. */
 export type HandoutBar = {
@@ -98,10 +104,13 @@ function barsOfLine({ bars, endings }: HandoutLine): readonly HandoutBar[] {
 
 /** A bar in words: "3/4: Em7 (an eighth early), D". */
 export function sayBar({ chords, above, isSame }: HandoutBar): string {
-  const content = isSame
-    ? 'the same'
-    : chords.map(({ text, mark }) => (mark === '' ? text : `${text} (${mark})`)).join(', ');
+  const content = isSame ? 'the same' : chords.map(sayChord).join(', ');
   return above === '' ? content : `${above}: ${content}`;
+}
+
+function sayChord({ text, mark, isTie }: HandoutChord): string {
+  const name = isTie ? 'the chord before rings on' : text;
+  return mark === '' ? name : `${name} (${mark})`;
 }
 
 /** "2 times, 16 bars each; time 3: line 2 again". */
@@ -111,12 +120,18 @@ function remarkOf(section: Section, own: readonly Pass[], summaries: readonly Pa
   const bars = formatCount(count, 'bar');
   const often = own.length === 0 ? 'not in the form' : own.length === 1 ? '' : `${own.length} times`;
   const again = own.flatMap((pass, index) =>
-    hasOwnBars(pass) ? [] : describeEdits(section, pass).map((text) => `time ${index + 1}: ${text}`),
+    (hasOwnBars(pass) ? notesOf(pass) : describeEdits(section, pass)).map((text) =>
+      own.length === 1 ? text : `time ${index + 1}: ${text}`,
+    ),
   );
   const repeat = section.times === 1 ? '' : `played ${section.times} times through`;
   return [often, counts.length <= 1 || own.length === 1 ? bars : `${bars} as written`, repeat, ...again, section.note]
     .filter((text) => text !== '')
     .join('; ');
+}
+
+function notesOf({ note }: Pass): readonly string[] {
+  return note === '' ? [] : [note];
 }
 
 /** The words of each pass under a line; passes with the same words share a row, others are numbered. */
@@ -163,10 +178,10 @@ function toHandoutBar(bar: Bar, words: HandoutWords): HandoutBar {
   const length = sumOf(bar.slots, ({ ticks }) => ticks);
   let start = 0;
   const chords = bar.slots.flatMap((slot): readonly HandoutChord[] => {
-    const name = slot.chord === null ? 'no chord' : words.nameOf(slot, slot.chord);
+    const name = slot.isTied ? '' : slot.chord === null ? 'no chord' : words.nameOf(slot, slot.chord);
     const beside = slot.chord === null || name === null ? [] : words.beside(slot.chord);
     const mark = [...beside, markWords(slot, start, metre)].filter((text) => text !== '').join(' · ');
-    const chord = { startShare: start / length, mark };
+    const chord = { startShare: start / length, mark, isTie: slot.isTied };
     start += slot.ticks;
     return name === null ? [] : [{ text: name, ...chord }];
   });

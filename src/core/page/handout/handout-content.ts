@@ -3,6 +3,7 @@
  */
 import { listPasses } from '../../arrange/form/form-summary.ts';
 import type { LevelBar } from '../../arrange/levels/level.ts';
+import { performanceOf } from '../../arrange/performance/performance.ts';
 import { formatChord } from '../../harmony/chord-style.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatDegree } from '../../harmony/degree.ts';
@@ -12,7 +13,7 @@ import type { Part, SongDocument } from '../../song/document/document.ts';
 import type { HandoutOptions } from '../../song/document/handout-options.ts';
 import { withoutLeftOut } from '../../song/document/lesson-form.ts';
 import type { ReadingStyle } from '../../song/document/settings.ts';
-import { listPlayedBars, totalsOf } from '../../song/played/played-bars.ts';
+import { totalsOf } from '../../song/played/played-bars.ts';
 import { listSongChords } from '../../song/played/song-chords.ts';
 import { formatCapo, formatShapeKey, setupSentences } from '../../words/setup-words.ts';
 import { formatShapeWords } from '../../words/shape-words.ts';
@@ -59,8 +60,8 @@ const NO_BREAK = '\u00A0';
 export function composeHandout(request: HandoutRequest): Handout {
   const { part, options, ownBars } = request;
   const document = withoutLeftOut(request.document);
-  const played = listPlayedBars(document);
-  const source: HandoutSource = { document, part, played, ownBars };
+  const { played, bars } = performanceOf(document, part);
+  const source: HandoutSource = { document, part, played, bars: ownBars ?? bars, isOwn: ownBars !== null };
   const reading = readingOf(request.reading, options);
   const keys = songKeysOf(document, part);
   const isGuitar = options.reader === 'guitar';

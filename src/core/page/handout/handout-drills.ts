@@ -1,10 +1,8 @@
 /* What a handout asks to be drilled, and the cautions that belong to it. */
 import { type HeldHere, listHardChanges } from '../../arrange/shapes/hard-changes.ts';
-import { findStoredShape } from '../../arrange/shapes/part-shapes.ts';
 import { STANDARD_TUNING } from '../../fretboard/tuning.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { type Fingering, fretSpanOf, isBarreChord } from '../../shapes/shape.ts';
-import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Part } from '../../song/document/document.ts';
 import { formatChange, type PlaceStyle } from '../../words/finger-change-words.ts';
 import { formatTimes } from '../../words/line-words.ts';
@@ -24,18 +22,8 @@ export function listDrills(
   );
 }
 
-function listHeld({ document, part, played, ownBars }: HandoutSource): readonly HeldHere[] {
-  if (ownBars !== null) {
-    return ownBars.flatMap(({ slots }) => slots.flatMap(({ held }) => held ?? []));
-  }
-  const { toShapeChord } = songKeysOf(document, part);
-  return played.flatMap(({ slots }) =>
-    slots.flatMap(({ chord }) => {
-      const named = chord === null ? null : toShapeChord(chord);
-      const stored = named === null ? null : findStoredShape(part, named);
-      return named === null || stored === null ? [] : [{ chord: named, fingering: stored.fingering }];
-    }),
-  );
+function listHeld({ bars }: HandoutSource): readonly HeldHere[] {
+  return bars.flatMap(({ slots }) => slots.flatMap(({ held }) => held ?? []));
 }
 
 /** Frets between the lowest and the highest finger from which a hand is stretched wide. */

@@ -1,12 +1,11 @@
 /* What a handout says of the right hand and of ornaments. */
 
-import type { LevelBar } from '../../arrange/levels/level.ts';
-import { listPlacedOrnaments, type PlacedOrnament } from '../../arrange/ornaments/placed-ornaments.ts';
-import { toBarPattern } from '../../arrange/time/bar-pattern.ts';
+import type { PlacedOrnament } from '../../arrange/ornaments/placed-ornaments.ts';
+import { toBarPattern, toPatternOfBars } from '../../arrange/performance/bar-pattern.ts';
+import type { PerformedBar } from '../../arrange/performance/performance.ts';
 import { plural } from '../../kernel/plural.ts';
 import { formatCells, type Pattern } from '../../rhythm/pattern.ts';
 import { speakPattern } from '../../rhythm/pattern-counts.ts';
-import { findHand, toPattern } from '../../song/attachments/right-hand.ts';
 import type { Part, Section, SongDocument } from '../../song/document/document.ts';
 import type { ReadingStyle } from '../../song/document/settings.ts';
 import { formatBarNumbers } from '../../song/played/bar-numbers.ts';
@@ -16,42 +15,88 @@ import type { Figure } from '../drawing/figure.ts';
 import { drawPattern } from '../drawing/pattern-drawing.ts';
 import { drawTablature } from '../drawing/tablature.ts';
 
-/** What a handout is made of; `ownBars` are one student's, in step with the played bars, or null for the page as arranged. */
+/** What a handout is made of; `bars` are those of the part as arranged, or one student's (`isOwn`), in step with the played bars. */
 export type HandoutSource = {
   readonly document: SongDocument;
   readonly part: Part;
   readonly played: readonly PlayedBar[];
-  readonly ownBars: readonly LevelBar[] | null;
+  readonly bars: readonly PerformedBar[];
+  readonly isOwn: boolean;
 };
 
-/** The patterns of a handout, each once, and which of them a section plays: its name, empty where it plays none. */
+/** The patterns of a handout, each once, and what a section plays, by their names: empty where it plays none. */
 export type HandoutPatterns = {
   readonly figures: readonly Figure[];
   readonly nameOf: (section: Section) => string;
 };
 
 /**
- * What the right hand does in each section, as its first bar has it: the pattern that is chosen there, by its name, or the strokes of
- * one student's level, which have letters for names.
+ * Every pattern that is played, whole: those that are chosen, by their names, or what is left of them on one student's levels, which
+ * have letters for names. A section names the one that most of its bars play, and where it plays others.
  */
 export function listHandoutPatterns(source: HandoutSource): HandoutPatterns {
+  const printed = source.isOwn ? listOwnPatterns(source) : source.bars.map(({ pattern }) => pattern);
   const names = new Map<string, string>();
-  const bySection = new Map<number, string>();
   const figures: Figure[] = [];
-  for (const section of source.document.map.sections) {
-    const found = patternOf(source, section);
-    if (found !== null) {
-      const cells = `${formatCells(found)} ${found.bars} ${found.swing}`;
-      const name = names.get(cells) ?? freshName(found.name, names.size, [...names.values()]);
-      if (!names.has(cells)) {
-        names.set(cells, name);
-        const shuffle = found.swing === 'shuffle' ? ', swung' : '';
-        figures.push({ name: `${name}${shuffle}`, note: speakPattern(found), drawing: drawPattern(found) });
+  const bySection = new Map<number, Map<string, number[]>>();
+  for (const [index, pattern] of printed.entries()) {
+    const bar = source.played[index];
+    if (pattern !== null && bar !== undefined) {
+      const name = names.get(cellsOf(pattern)) ?? freshName(pattern.name, names.size, [...names.values()]);
+      if (!names.has(cellsOf(pattern))) {
+        names.set(cellsOf(pattern), name);
+        figures.push(toFigure(name, pattern));
       }
-      bySection.set(section.id, name);
+      const uses = bySection.get(bar.section.id) ?? new Map<string, number[]>();
+      bySection.set(bar.section.id, uses.set(name, [...(uses.get(name) ?? []), bar.number]));
     }
   }
-  return { figures, nameOf: ({ id }) => bySection.get(id) ?? '' };
+  return { figures, nameOf: ({ id }) => sayUses(bySection.get(id) ?? new Map()) };
+}
+
+function cellsOf(pattern: Pattern): string {
+  return `${formatCells(pattern)} ${pattern.bars} ${pattern.swing}`;
+}
+
+function toFigure(name: string, pattern: Pattern): Figure {
+  const shuffle = pattern.swing === 'shuffle' ? ', swung' : '';
+  return { name: `${name}${shuffle}`, note: speakPattern(pattern), drawing: drawPattern(pattern) };
+}
+
+/** "Late Ferry; One Bell in bars 7, 15": the pattern of most bars first. */
+function sayUses(uses: ReadonlyMap<string, readonly number[]>): string {
+  const [main, ...others] = [...uses].sort(([, a], [, b]) => b.length - a.length);
+  const said = others.map(([name, bars]) => `${name} in ${plural(bars.length, 'bar')} ${formatBarNumbers(bars)}`);
+  return main === undefined ? '' : [main[0], ...said].join('; ');
+}
+
+/** What one student strikes in each bar, as patterns; a pattern of two bars stays one. Bars with a held or cut chord say it there. */
+function listOwnPatterns({ played, bars }: HandoutSource): readonly (Pattern | null)[] {
+  const own: (Pattern | null)[] = played.map(() => null);
+  for (const [index, bar] of played.entries()) {
+    const here = bars[index];
+    if (here === undefined || own[index] !== null || isMarked(bar)) {
+      continue;
+    }
+    const after = bars[index + 1];
+    const nextBar = played[index + 1];
+    const isPair =
+      here.pattern?.bars === 2 && here.patternBar === 0 && after?.patternBar === 1 && after.pattern === here.pattern;
+    if (isPair && nextBar !== undefined && !isMarked(nextBar)) {
+      own[index] = toPatternOfBars([
+        { bar, strokes: here.strokes },
+        { bar: nextBar, strokes: after.strokes },
+      ]);
+      own[index + 1] = own[index] ?? null;
+    } else {
+      own[index] = toBarPattern(bar, here.strokes);
+    }
+  }
+  return own;
+}
+
+function isMarked({ slots }: PlayedBar): boolean {
+  return slots.some(({ chord, hold, stop, isTied }) => chord === null || hold || stop !== null || isTied);
 }
 
 function freshName(name: string, index: number, taken: readonly string[]): string {
@@ -60,30 +105,13 @@ function freshName(name: string, index: number, taken: readonly string[]): strin
   return taken.includes(plain) ? `${plain} (${index + 1})` : plain;
 }
 
-function patternOf({ document, part, played, ownBars }: HandoutSource, section: Section): Pattern | null {
-  const at = played.findIndex((bar) => bar.section.id === section.id);
-  const bar = played[at];
-  if (bar === undefined) {
-    return null;
-  }
-  if (ownBars !== null) {
-    return toBarPattern(bar, ownBars[at]?.strokes ?? []);
-  }
-  const stored = findHand(document, part, bar).pattern;
-  return stored === null ? null : toPattern(stored);
-}
-
 type Group = { readonly bar: PlayedBar; readonly each: PlacedOrnament; readonly numbers: number[] };
 
 /** Every different ornament once, with the numbers of the bars that have it. */
-export function listHandoutOrnaments(
-  { document, part, played, ownBars }: HandoutSource,
-  reading: ReadingStyle,
-): readonly Figure[] {
-  const placed = listPlacedOrnaments(document, part);
+export function listHandoutOrnaments({ part, played, bars }: HandoutSource, reading: ReadingStyle): readonly Figure[] {
   const groups = new Map<string, Group>();
   for (const [index, bar] of played.entries()) {
-    for (const each of ownBars === null ? (placed.get(bar.bar.id) ?? []) : (ownBars[index]?.ornaments ?? [])) {
+    for (const each of bars[index]?.ornaments ?? []) {
       const key = `${each.ornament.kind} ${JSON.stringify(each.notes)} ${bar.lengthTicks}`;
       const group = groups.get(key) ?? { bar, each, numbers: [] };
       groups.set(key, group);

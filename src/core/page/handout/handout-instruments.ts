@@ -4,7 +4,6 @@
  */
 
 import type { LevelBar } from '../../arrange/levels/level.ts';
-import { findStoredShape } from '../../arrange/shapes/part-shapes.ts';
 import { type ChordSymbol, listChordTones } from '../../harmony/chord-symbol.ts';
 import { itemAt, uniqueBy } from '../../kernel/list.ts';
 import { formatNoteName, pitchClassOf } from '../../pitch/note-name.ts';
@@ -13,6 +12,7 @@ import { type Instrument, rankShapes } from '../../shapes/rank-shapes.ts';
 import { type Fingering, formatShape } from '../../shapes/shape.ts';
 import type { Part } from '../../song/document/document.ts';
 import type { HandoutReader } from '../../song/document/handout-options.ts';
+import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { type BoxStyle, boxHeightMm, drawChordBox, hasFretNumber } from '../drawing/chord-box.ts';
 import type { Drawing } from '../drawing/figure.ts';
 import { drawKeyboard } from '../drawing/keyboard-drawing.ts';

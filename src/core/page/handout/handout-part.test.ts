@@ -85,15 +85,20 @@ describe('a handout for one part', () => {
     const fourth = partFor(almanac, 4);
     expect(itemAt(fourth.blocks, 2).rightHand).toBe('Pattern B');
     expect(itemAt(fourth.patterns, 1)).toMatchObject({ name: 'Pattern B', note: 'down, down up, up, down up' });
-    // It is said where it changes: one strum a bar throughout is said once.
     const first = partFor(almanac, 4, 1);
-    expect(first.blocks.map(({ rightHand }) => rightHand)).toEqual(['Pattern A', '', '', '', '']);
+    expect(first.blocks.map(({ rightHand }) => rightHand)).toEqual([
+      'Pattern A',
+      'Pattern A; Pattern B in bars 20, 44',
+      'Pattern A',
+      'Pattern A; Pattern C in bar 61',
+      'Pattern A',
+    ]);
     expect(itemAt(first.patterns, 0).note).toBe('down, –, –, –');
     expect(shapesFor(almanac, 4, 1)).toEqual(shapesFor(almanac, 4));
     // As it is arranged the pattern has its name.
     const { blocks, patterns } = handoutOf(almanac, null);
     expect(itemAt(blocks, 2).rightHand).toBe('Late Ferry');
-    expect(patterns.map(({ name }) => name)).toEqual(['Porch Step', 'Late Ferry', 'One Bell']);
+    expect(patterns.map(({ name }) => name)).toEqual(['Porch Step', 'Late Ferry', 'Short March', 'One Bell']);
   });
 
   test('has each different ornament once, from its level on, with the bars that play it', () => {

@@ -172,14 +172,28 @@ function chordX(xMm: number, barMm: number, startShare: number): number {
 type Frame = { readonly bar: HandoutBar; readonly xMm: number; readonly barMm: number };
 
 function layChords({ bar, xMm, barMm }: Frame, top: number, { scale, measure }: Layout): readonly Mark[] {
-  return bar.chords.map(({ text, startShare }, index) => {
+  return bar.chords.flatMap(({ text, startShare, isTie }, index): readonly Mark[] => {
+    if (isTie) {
+      return tieArc(xMm, top + 2.6 * scale, scale);
+    }
     const share = (bar.chords[index + 1]?.startShare ?? 1) - startShare;
     const room = share * (barMm - BAR_INSET.both) - CHORD_GAP_MM;
     const full = CHORD_MM * scale;
     const width = measure(text, full, 'name', true);
     const sizeMm = width <= room ? full : Math.min(full, Math.max(BODY_MM, (full * room) / width));
-    return textMark(text, [chordX(xMm, barMm, startShare), top + 4.6 * scale], sizeMm, { face: 'name', isBold: true });
+    const at = [chordX(xMm, barMm, startShare), top + 4.6 * scale] as const;
+    return [textMark(text, at, sizeMm, { face: 'name', isBold: true })];
   });
+}
+
+/** An arc over the bar line, from the chord before to where it rings on. */
+function tieArc(barLineMm: number, yMm: number, scale: number): readonly Mark[] {
+  const steps = 8;
+  const point = (step: number): readonly [number, number] => {
+    const share = step / steps;
+    return [barLineMm + (share * 11 - 4) * scale, yMm + (1 - 4 * share * (1 - share)) * 2 * scale];
+  };
+  return range(0, steps).map((step) => lineMark(point(step), point(step + 1), 0.35 * scale));
 }
 
 /** The sign for "as the bar before": a stroke with a dot on each side. */

@@ -1,15 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import { loadDocument } from '../../../contract/load-document.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
-import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { itemAt } from '../../kernel/list.ts';
-import { QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { findPattern, SHELF } from '../../rhythm/pattern-library.ts';
 import { applyCommand, type SongCommand } from '../commands.ts';
 import type { SongDocument } from '../document/document.ts';
 import { mainPartOf } from '../document/parts.ts';
 import { listPlayedBars } from '../played/played-bars.ts';
-import { findHand, hasOwnHands, listBarStrokes, toPattern, toStoredPattern } from './right-hand.ts';
+import { findHand, hasOwnHands, toStoredPattern } from './right-hand.ts';
 
 const SONG = songFromChart(
   'form: Verse, Chorus, Verse\n\nVerse:\n| G | D | <Em | C! |\n| G_ | N.C. | (2/4) D | G!3 |\n\nChorus:\n| C | D |\n',
@@ -120,31 +118,5 @@ describe('patterns of a song', () => {
     ],
   ])('for %s are refused', (_, command, error) => {
     expect(applyCommand(SONG, command)).toEqual({ ok: false, error });
-  });
-});
-
-describe('the strokes of a bar', () => {
-  const bars = listPlayedBars(SONG);
-  const strokesOf = (bar: number, name: string | null) => {
-    const pattern = name === null ? null : stored(name);
-    return listBarStrokes(itemAt(bars, bar), pattern === null ? null : toPattern(pattern)).map(
-      ({ startTick, slot }) => `${startTick / QUARTER_TICKS} ${slot?.chord ? formatChordSymbol(slot.chord) : '-'}`,
-    );
-  };
-
-  test('run through the bar; without a pattern each beat is struck', () => {
-    expect(strokesOf(0, 'Late Ferry')).toEqual(['0 G', '1 G', '1.5 G', '2.5 G', '3 G', '3.5 G']);
-    expect(strokesOf(0, null)).toEqual(['0 G', '1 G', '2 G', '3 G']);
-  });
-
-  test('end with a cut, are one for a held chord, and none where no chord is played', () => {
-    expect(strokesOf(3, 'Late Ferry')).toEqual(['0 C']);
-    expect(strokesOf(4, 'Late Ferry')).toEqual(['0 G']);
-    expect(strokesOf(5, 'Late Ferry')).toEqual([]);
-    expect(strokesOf(7, 'Four Square')).toEqual(['0 G', '1 G', '2 G']);
-  });
-
-  test('in an odd bar of two are half a round', () => {
-    expect(strokesOf(6, 'Late Ferry')).toEqual(['0 D', '1 D', '1.5 D']);
   });
 });

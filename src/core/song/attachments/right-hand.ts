@@ -1,15 +1,13 @@
-/* What the right hand does where: assignments of patterns, the nearest one wins, and the strokes of each played bar. */
+/* What the right hand is told where: assignments of patterns, loudness and palm; the nearest one wins. */
 import { isEqual } from '../../kernel/equal.ts';
 import { invariant } from '../../kernel/invariant.ts';
 import { err, ok, type Result } from '../../kernel/result.ts';
-import { beatTicks } from '../../rhythm/metre.ts';
-import { formatCells, isStruck, type Pattern, type PatternCell, parseCells } from '../../rhythm/pattern.ts';
-import { fitPattern, type PlacedStroke } from '../../rhythm/pattern-fit.ts';
+import { formatCells, type Pattern, parseCells } from '../../rhythm/pattern.ts';
 import { barsOfLines } from '../chart/chart.ts';
 import { barsOfEdit } from '../chart/pass-lines.ts';
-import type { Part, PatternAssignment, Slot, SongDocument, StoredPattern } from '../document/document.ts';
+import type { Part, PatternAssignment, SongDocument, StoredPattern } from '../document/document.ts';
 import { changePart, findPart } from '../document/parts.ts';
-import { type PlayedBar, slotStartTick } from '../played/played-bars.ts';
+import type { PlayedBar } from '../played/played-bars.ts';
 import { type Detached, targetIdsOf } from './attachments.ts';
 
 /** Says what the right hand does in one place; what is left out stays as it was there, null takes it away. */
@@ -32,6 +30,12 @@ export type RightHandError =
   | { readonly kind: 'no-such-place' }
   | { readonly kind: 'bad-pattern' };
 
+const NOTHING_SAID: HandOfBar = { pattern: null, dynamics: null, isMuted: null, runsOn: null };
+
+function saysNothing(assignment: HandOfBar): boolean {
+  return Object.keys(NOTHING_SAID).every((key) => assignment[key as keyof HandOfBar] === null);
+}
+
 /** Carries out an assignment; one that says nothing any more is taken away. */
 export function assignPattern(document: SongDocument, command: RightHandCommand): Result<Detached, RightHandError> {
   const { partId, targetId, change } = command;
@@ -46,8 +50,8 @@ export function assignPattern(document: SongDocument, command: RightHandCommand)
   }
   const next = changePart(document, partId, (part) => {
     const old = part.patterns.find((each) => each.targetId === targetId);
-    const assignment = { targetId, pattern: null, dynamics: null, isMuted: null, ...old, ...change };
-    const isNothing = assignment.pattern === null && assignment.dynamics === null && assignment.isMuted === null;
+    const assignment = { targetId, ...NOTHING_SAID, ...old, ...change };
+    const isNothing = saysNothing(assignment);
     const others = part.patterns.filter((each) => each !== old);
     const patterns = isNothing ? others : [...others, assignment];
     return isEqual(patterns, part.patterns) ? part : { ...part, patterns };
@@ -71,11 +75,12 @@ export function regularise(document: SongDocument, command: RegulariseCommand): 
   const next = changePart(document, partId, (each) => ({
     ...each,
     patterns: each.patterns.flatMap((assignment) => {
-      const { targetId, dynamics, isMuted } = assignment;
+      const { targetId } = assignment;
       if (targetId === null || !inside.has(targetId)) {
         return [assignment];
       }
-      return dynamics === null && isMuted === null ? [] : [{ ...assignment, pattern: null }];
+      const left = { ...assignment, pattern: null, runsOn: null };
+      return saysNothing(left) ? [] : [left];
     }),
   }));
   return pattern === null
@@ -107,11 +112,18 @@ export function toStoredPattern(pattern: Pattern): StoredPattern {
   return { name, metre, bars, swing, cells: formatCells(pattern) };
 }
 
-/** A pattern as it was kept; it was checked when it came in. */
+const read = new WeakMap<StoredPattern, Pattern>();
+
+/** A pattern as it was kept; it was checked when it came in. The same pattern comes out as the same object. */
 export function toPattern(stored: StoredPattern): Pattern {
-  const read = parseCells(stored.cells, stored);
-  invariant(read.ok, `the cells of ${stored.name}`);
-  return read.value;
+  const known = read.get(stored);
+  if (known !== undefined) {
+    return known;
+  }
+  const parsed = parseCells(stored.cells, stored);
+  invariant(parsed.ok, `the cells of ${stored.name}`);
+  read.set(stored, parsed.value);
+  return parsed.value;
 }
 
 /** What the right hand is told in one played bar. */
@@ -122,131 +134,34 @@ export function placesOf(document: SongDocument, bar: PlayedBar): readonly (numb
   return [bar.bar.id, bar.lineId, document.map.form[bar.passIndex]?.id ?? -1, bar.section.id, null];
 }
 
-/** What holds in a played bar: of bar, line, pass, section and song the nearest that says something. */
-export function findHand(document: SongDocument, part: Pick<Part, 'patterns'>, bar: PlayedBar): HandOfBar {
-  const near = placesOf(document, bar).flatMap((place) => part.patterns.filter(({ targetId }) => targetId === place));
-  return {
-    pattern: near.find(({ pattern }) => pattern !== null)?.pattern ?? null,
-    dynamics: near.find(({ dynamics }) => dynamics !== null)?.dynamics ?? null,
-    isMuted: near.find(({ isMuted }) => isMuted !== null)?.isMuted ?? null,
+/** What holds in a played bar, with the pattern that is played there. */
+export type Hand = { readonly hand: HandOfBar; readonly pattern: Pattern | null };
+
+/** Finds what holds in the played bars of a part: of bar, line, pass, section and song the nearest that says something. */
+export function createHands(document: SongDocument, part: Pick<Part, 'patterns'>): (bar: PlayedBar) => Hand {
+  const byPlace = new Map(part.patterns.map((assignment) => [assignment.targetId, assignment]));
+  const hands = new Map<string, Hand>();
+  return (bar) => {
+    const near = placesOf(document, bar).flatMap((place) => byPlace.get(place) ?? []);
+    // Most bars are told the same, and a hand that is told the same is the same object.
+    const key = near.map(({ targetId }) => targetId).join(' ');
+    const known = hands.get(key);
+    if (known !== undefined) {
+      return known;
+    }
+    const hand: HandOfBar = {
+      pattern: near.find(({ pattern }) => pattern !== null)?.pattern ?? null,
+      dynamics: near.find(({ dynamics }) => dynamics !== null)?.dynamics ?? null,
+      isMuted: near.find(({ isMuted }) => isMuted !== null)?.isMuted ?? null,
+      runsOn: near.find(({ runsOn }) => runsOn !== null)?.runsOn ?? null,
+    };
+    const found = { hand, pattern: hand.pattern === null ? null : toPattern(hand.pattern) };
+    hands.set(key, found);
+    return found;
   };
 }
 
-/** A stroke of a played bar with the chord it falls on (null: none is played). Ticks are from the bar line. */
-export type BarStroke = PlacedStroke & { readonly slot: Slot | null };
-
-/**
- * The strokes of a played bar: the pattern runs through it, chords change under it. A chord that is held gets one strum, one that
- * is cut none after its cut, and where no chord is played nothing is struck. Without a pattern each beat is struck. A chord that
- * comes early is struck early, the first of the next bar (`next`) at the end of this one. `fromTick` is where the pattern's cycle
- * stands at the bar line.
- */
-export function listBarStrokes(
-  bar: PlayedBar,
-  pattern: Pattern | null,
-  fromTick = 0,
-  next: Slot | null = null,
-): readonly BarStroke[] {
-  return layUnder(bar, placeInBar(bar, pattern, fromTick), next);
-}
-
-/** The strokes of a pattern in the time of a bar, whatever is played there: the same for all bars of one metre and length. */
-export function placeInBar(bar: PlayedBar, pattern: Pattern | null, fromTick: number): readonly PlacedStroke[] {
-  return fitPattern(pattern ?? plainPattern(bar), bar.lengthTicks, bar.metre, fromTick).strokes;
-}
-
-/** Strokes with the chords of a bar laid under them; see {@link listBarStrokes}. */
-export function layUnder(
-  bar: PlayedBar,
-  strokes: readonly PlacedStroke[],
-  next: Slot | null = null,
-): readonly BarStroke[] {
-  const entries = listEntries(bar, next);
-  // Written out: a song has thousands of strokes, and copies by spreading take several times as long.
-  const placed = strokes.map(
-    ({ startTick, lengthTicks, cell, index }): BarStroke => ({
-      startTick,
-      lengthTicks,
-      cell,
-      index,
-      slot: slotAt(entries, startTick),
-    }),
-  );
-  const heard = placed.filter((stroke, index) => isHeard(stroke, bar, placed, index));
-  const early = entries.flatMap(({ slot, pushTicks, startTick }): readonly BarStroke[] => {
-    const isStruck = heard.some((stroke) => stroke.slot === slot && stroke.startTick < startTick + pushTicks);
-    return pushTicks === 0 || startTick < 0 || slot.chord === null || isStruck
-      ? []
-      : [{ startTick, lengthTicks: pushTicks, cell: EARLY, index: -1, slot }];
-  });
-  return early.length === 0 ? heard : [...heard, ...early].sort((a, b) => a.startTick - b.startTick);
-}
-
-/** An early chord falls between the beats, where the hand comes up. */
-const EARLY: PatternCell = { kind: 'stroke', direction: 'up', sound: 'all', accent: false };
-
-/** A played bar with every change on its beat. */
-export function withoutPushes(bar: PlayedBar): PlayedBar {
-  return bar.slots.some(({ pushTicks }) => pushTicks > 0)
-    ? { ...bar, slots: bar.slots.map((slot) => (slot.pushTicks > 0 ? { ...slot, pushTicks: 0 } : slot)) }
-    : bar;
-}
-
-/** When a chord is entered, early changes taken into account; ticks from the bar line. */
-type Entry = { readonly slot: Slot; readonly startTick: number; readonly pushTicks: number };
-
-function listEntries({ slots, lengthTicks }: PlayedBar, next: Slot | null): readonly Entry[] {
-  let start = 0;
-  const own = slots.map((slot): Entry => {
-    const entry = { slot, startTick: start - slot.pushTicks, pushTicks: slot.pushTicks };
-    start += slot.ticks;
-    return entry;
-  });
-  return next === null || next.pushTicks === 0
-    ? own
-    : [...own, { slot: next, startTick: lengthTicks - next.pushTicks, pushTicks: next.pushTicks }];
-}
-
-/** One down stroke on every beat of a bar, for bars without a pattern. */
-function plainPattern({ metre, lengthTicks }: PlayedBar): Pattern {
-  const beats = Math.max(1, Math.round(lengthTicks / beatTicks(metre)));
-  const own = { ...metre, beats, groups: null };
-  const read = parseCells(Array.from({ length: beats }, () => 'D-').join(' '), {
-    name: '',
-    metre: own,
-    bars: 1,
-    swing: 'even',
-  });
-  invariant(read.ok, 'a stroke on every beat');
-  return read.value;
-}
-
-/** The chord that sounds at a tick of a bar. */
-function slotAt(entries: readonly Entry[], tick: number): Slot | null {
-  return entries.findLast(({ startTick }) => startTick <= tick)?.slot ?? null;
-}
-
-function isHeard(stroke: BarStroke, bar: PlayedBar, all: readonly BarStroke[], index: number): boolean {
-  const { slot, cell } = stroke;
-  if (slot === null || slot.chord === null || cell === null || !isStruck(cell)) {
-    return false;
-  }
-  const isLater =
-    (slot.hold || slot.stop !== null) &&
-    all.some((each, at) => at < index && each.slot === slot && each.cell !== null && isStruck(each.cell));
-  const at = bar.slots.indexOf(slot);
-  // The next bar's chord, come early: held or cut, it is struck once.
-  return at < 0
-    ? !isLater || (!slot.hold && slot.stop === null)
-    : isHeardInPlace(stroke.startTick, { slot, at, isLater }, bar);
-}
-
-type InPlace = { readonly slot: Slot; readonly at: number; readonly isLater: boolean };
-
-function isHeardInPlace(tick: number, { slot, at, isLater }: InPlace, { slots, metre }: PlayedBar): boolean {
-  const start = slotStartTick(slots, at);
-  const isStruckBefore = at === 0 && slot.pushTicks > 0 && (slot.hold || slot.stop?.beat === null);
-  const stopTick =
-    slot.stop === null ? null : slot.stop.beat === null ? start : (slot.stop.beat - 1) * beatTicks(metre);
-  return !isStruckBefore && !(slot.hold && isLater) && (stopTick === null || tick <= stopTick);
+/** What holds in one played bar. */
+export function findHand(document: SongDocument, part: Pick<Part, 'patterns'>, bar: PlayedBar): HandOfBar {
+  return createHands(document, part)(bar).hand;
 }

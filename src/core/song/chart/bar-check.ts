@@ -6,7 +6,8 @@ import type { ChartBar } from './chart.ts';
 export type BarFault =
   | { readonly kind: 'repeats-and-has-content' }
   | { readonly kind: 'does-not-fill'; readonly beats: number; readonly wantedBeats: number; readonly unit: BeatUnit }
-  | { readonly kind: 'off-the-half-beat' };
+  | { readonly kind: 'off-the-half-beat' }
+  | { readonly kind: 'tie-inside' };
 
 /** The faults of a bar: slots fill it and start on whole or half beats; a repeated bar has none. */
 export function checkBar(bar: ChartBar, songMetre: Metre): readonly BarFault[] {
@@ -25,7 +26,13 @@ export function checkBar(bar: ChartBar, songMetre: Metre): readonly BarFault[] {
       ? []
       : [{ kind: 'does-not-fill', beats: ticks / beat, wantedBeats: wantedTicks / beat, unit: metre.unit } as const]),
     ...(isOffGrid ? [{ kind: 'off-the-half-beat' } as const] : []),
+    ...(bar.slots.every(isProperTie) ? [] : [{ kind: 'tie-inside' } as const]),
   ];
+}
+
+/** A tie stands first in its bar, and has no chord and no marks of its own. */
+function isProperTie({ isTied, chord, pushTicks, hold, stop }: ChartBar['slots'][number], index: number): boolean {
+  return !isTied || (index === 0 && chord === null && pushTicks === 0 && !hold && stop === null);
 }
 
 /** How long a bar with content of its own lasts, a pick-up as long as its beats. */

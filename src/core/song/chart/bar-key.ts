@@ -11,8 +11,8 @@ export function barKeyOf(bar: ChartBar): string {
   return `${metre};${key};${tempo};${bar.pickupBeats};${bar.same};${bar.slots.map(slotKeyOf).join(';')}`;
 }
 
-function slotKeyOf({ chord, ticks, pushTicks, hold, stop }: ChartSlot): string {
-  const name = chord === null ? '-' : formatChordSymbol(chord);
+function slotKeyOf({ chord, ticks, pushTicks, hold, isTied, stop }: ChartSlot): string {
+  const name = isTied ? '~' : chord === null ? '-' : formatChordSymbol(chord);
   return `${name} ${ticks} ${pushTicks} ${hold} ${stop === null ? '-' : stop.beat}`;
 }
 

@@ -55,13 +55,14 @@ function chartPassesOf(document: SongDocument, naming: Naming): readonly ChartPa
     const time = (times.get(pass.sectionId) ?? 0) + 1;
     times.set(pass.sectionId, time);
     const section = document.map.sections.find(({ id }) => id === pass.sectionId);
-    return section === undefined || pass.edits.length === 0
+    return section === undefined || (pass.edits.length === 0 && pass.note === '')
       ? []
       : [
           {
             name: section.name,
             time,
-            lines: linesOfPass(section, pass).map((line) => toChartLine(line, naming)),
+            note: pass.note,
+            lines: pass.edits.length === 0 ? [] : linesOfPass(section, pass).map((line) => toChartLine(line, naming)),
           },
         ];
   });

@@ -22,8 +22,16 @@ export type ChartLine = Omit<Line, 'id' | 'bars' | 'endings'> & {
 };
 /** A section without ids. */
 export type ChartSection = Omit<Section, 'id' | 'lines'> & { readonly lines: readonly ChartLine[] };
-/** The lines of one pass that differs, as played; `time` counts the passes of its section from 1. */
-export type ChartPass = { readonly name: string; readonly time: number; readonly lines: readonly ChartLine[] };
+/**
+ * One pass that differs, or of which something is said: its lines as played, none where it plays its section as written. `time` counts
+ * the passes of its section from 1.
+ */
+export type ChartPass = {
+  readonly name: string;
+  readonly time: number;
+  readonly note: string;
+  readonly lines: readonly ChartLine[];
+};
 /** A shape the writer insists on, for a chord named as the hand plays it. */
 export type ChartPin = { readonly chord: ChordSymbol; readonly shape: Shape };
 

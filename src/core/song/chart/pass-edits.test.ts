@@ -46,7 +46,7 @@ describe('a pass that differs', () => {
           ...chart,
           headers: { ...chart.headers, chords: 'sounding' },
           form: [name, name],
-          passes: [{ name, time: 2, lines }],
+          passes: [{ name, time: 2, note: '', lines }],
         };
         const song = songFromValue(varied);
         const pass = song.map.form[1];

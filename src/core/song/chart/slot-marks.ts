@@ -1,3 +1,4 @@
+import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { range, sumOf } from '../../kernel/list.ts';
 import { beatTicks, type Metre, QUARTER_TICKS } from '../../rhythm/metre.ts';
 import type { ChartBar, ChartSlot } from './chart.ts';
@@ -7,6 +8,18 @@ export const PUSH_STEPS: readonly number[] = [0, QUARTER_TICKS / 2, QUARTER_TICK
 
 /** What can be marked on a chord: that it comes early, rings after one strum, or is hit and cut. */
 export type SlotMark = 'early' | 'ring' | 'cut';
+
+/** A bar whose first chord is let go on from the bar before, or is struck again: `chord` is the one that sounds before. */
+export function turnTie(bar: ChartBar, chord: ChordSymbol | null): ChartBar {
+  const [first, ...rest] = bar.slots;
+  if (first === undefined || bar.same) {
+    return bar;
+  }
+  const own: ChartSlot = first.isTied
+    ? { ...first, isTied: false, chord }
+    : { ...first, isTied: true, chord: null, pushTicks: 0, hold: false, stop: null };
+  return { ...bar, slots: [own, ...rest] };
+}
 
 /** A bar with the next state of a mark on one of its chords: on and off; early goes from an eighth to a sixteenth first. */
 export function turnMark(bar: ChartBar, index: number, mark: SlotMark): ChartBar {

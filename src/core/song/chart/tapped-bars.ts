@@ -97,6 +97,7 @@ function toSlots(
       ticks: (until - change.halfBeats) * halfTicks,
       pushTicks: chord === null || (change.bar === 0 && change.halfBeats === 0) ? 0 : change.pushTicks,
       hold: false,
+      isTied: false,
       stop: null,
     };
   });

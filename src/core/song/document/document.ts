@@ -9,7 +9,7 @@ import type { Fingering } from '../../shapes/shape.ts';
 import type { Wishes } from './wishes.ts';
 
 /** The current version of the saved form. A change of meaning raises it and adds an upgrade. */
-export const FORMAT_VERSION = 5;
+export const FORMAT_VERSION = 6;
 
 /** One song with everything that is saved about it. The map is in sounding chords. */
 export type SongDocument = {
@@ -105,6 +105,8 @@ export type Slot = {
   readonly pushTicks: number;
   /** One strum that rings. */
   readonly hold: boolean;
+  /** First in a bar: what sounds before goes on, and nothing is struck. Its chord is null: it is the one before. */
+  readonly isTied: boolean;
   /** A hit that is cut: at the slot's own start when `beat` is null, else at that beat of the bar (from 1). */
   readonly stop: { readonly beat: number | null } | null;
   /** The syllable under the change. */
@@ -116,6 +118,8 @@ export type Pass = {
   readonly id: number;
   readonly sectionId: number;
   readonly isLeftOut: boolean;
+  /** What is said of this pass alone: "soft, builds up"; empty where nothing is. */
+  readonly note: string;
   readonly edits: readonly PassEdit[];
 };
 
@@ -177,6 +181,8 @@ export type PatternAssignment = {
   readonly pattern: StoredPattern | null;
   readonly dynamics: (typeof DYNAMICS)[number] | null;
   readonly isMuted: boolean | null;
+  /** Whether a pattern of several bars runs on from line to line; else it begins anew with each. */
+  readonly runsOn: boolean | null;
 };
 
 /** A level of difficulty of an arrangement, 1 the easiest. */

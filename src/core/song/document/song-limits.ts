@@ -37,6 +37,11 @@ const HEADER_WORDS: ReadonlySet<string> = new Set(
   'title credit key tempo metre meter feel tuning capo chords range length form'.split(' '),
 );
 
+/** Whether a text may be a note on a section, a line or a pass: one line without brackets or space at its ends; it may be empty. */
+export function isNote(note: string): boolean {
+  return note.length <= SONG_LIMITS.cueCharacters && !/[[\]\n\r\u0000]/.test(note) && note === note.trim();
+}
+
 /** Whether a text may name a section: 1 to 40 characters, none of `, | : " ( ) [ ]`, no final x and number, no header's name. */
 export function isSectionName(name: string): boolean {
   return (

@@ -13,7 +13,15 @@ import { transposeChord } from '../../harmony/spelling.ts';
 import { alignLists } from '../../kernel/align.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { detach, type LostAttachment } from '../attachments/attachments.ts';
-import { barsOfChart, type Chart, type ChartPin, chordsOfBars, type HeaderName, mapChords } from '../chart/chart.ts';
+import {
+  barsOfChart,
+  type Chart,
+  type ChartPass,
+  type ChartPin,
+  chordsOfBars,
+  type HeaderName,
+  mapChords,
+} from '../chart/chart.ts';
 import { chartNamingOf, chartOf } from '../chart/chart-of.ts';
 import { alignSections, type ChordNaming, type LineUp } from '../chart/line-up.ts';
 import { editsOfPass } from '../chart/pass-edits.ts';
@@ -148,14 +156,28 @@ function alignForm(
     const match = old[matches[index] ?? -1] ?? null;
     const before = match?.sectionId === section.id ? match : null;
     const written = chart.passes.find((pass) => pass.name === section.name && pass.time === time);
-    const edits = written === undefined ? [] : editsOfPass(section, before, written.lines, context);
     const next: Pass = {
       id: match?.id ?? takeId(context.ids),
       sectionId: section.id,
       isLeftOut: before?.isLeftOut ?? false,
-      edits,
+      ...passAsWritten(section, before, written, context),
     };
     return before !== null && isEqual(before, next) ? before : next;
   });
   return form.length === old.length && form.every((pass, index) => pass === old[index]) ? old : form;
+}
+
+/** What a chart says of a pass: nothing where it has no block of its own. */
+function passAsWritten(
+  section: Section,
+  before: Pass | null,
+  written: ChartPass | undefined,
+  context: LineUp,
+): Pick<Pass, 'note' | 'edits'> {
+  return written === undefined
+    ? { note: '', edits: [] }
+    : {
+        note: written.note,
+        edits: written.lines.length === 0 ? [] : editsOfPass(section, before, written.lines, context),
+      };
 }

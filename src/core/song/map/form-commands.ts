@@ -2,7 +2,7 @@ import { err, ok, type Result } from '../../kernel/result.ts';
 import { linesOfPass } from '../chart/pass-lines.ts';
 import type { Pass, Section, SongMap } from '../document/document.ts';
 import { type Ids, takeId } from '../document/fresh-ids.ts';
-import { isSectionName } from '../document/song-limits.ts';
+import { isNote, isSectionName, SONG_LIMITS } from '../document/song-limits.ts';
 import { copyLines } from './line-edits.ts';
 
 /** What can be done to the order in which sections are played. Places are counted from 0 in the form as it stands. */
@@ -12,6 +12,8 @@ export type FormCommand =
   | { readonly kind: 'move-passes'; readonly passIds: readonly number[]; readonly to: number }
   /** Leaves passes out for a lesson, or plays them again; they keep their place (rule M12). */
   | { readonly kind: 'leave-out-passes'; readonly passIds: readonly number[]; readonly isLeftOut: boolean }
+  /** Says something of one pass alone: "soft, builds up"; an empty text takes it away. */
+  | { readonly kind: 'set-pass-note'; readonly passId: number; readonly note: string }
   /** A pass that differs plays its section as written again. */
   | { readonly kind: 'follow-section'; readonly passId: number }
   /** A pass becomes a section of its own, under a name of its own. */
@@ -21,7 +23,8 @@ export type FormCommand =
 export type FormError =
   | { readonly kind: 'no-such-place' }
   | { readonly kind: 'bad-section-name'; readonly name: string }
-  | { readonly kind: 'name-taken'; readonly name: string };
+  | { readonly kind: 'name-taken'; readonly name: string }
+  | { readonly kind: 'bad-words'; readonly most: number };
 
 type Changed = Result<SongMap, FormError>;
 
@@ -41,6 +44,12 @@ export const FORM_CHANGES: {
     withPasses(map, passIds, (passes) =>
       ok({ ...map, form: map.form.map((pass) => (passes.includes(pass) ? { ...pass, isLeftOut } : pass)) }),
     ),
+  'set-pass-note': (map, { passId, note }) =>
+    withPasses(map, [passId], ([only]) =>
+      isNote(note)
+        ? ok({ ...map, form: map.form.map((pass) => (pass === only ? { ...pass, note } : pass)) })
+        : err({ kind: 'bad-words', most: SONG_LIMITS.cueCharacters }),
+    ),
   'follow-section': (map, { passId }) =>
     withPasses(map, [passId], ([only]) =>
       ok({ ...map, form: map.form.map((pass) => (pass === only ? { ...pass, edits: [] } : pass)) }),
@@ -59,7 +68,7 @@ function addPass(map: SongMap, sectionId: number, at: number, ids: Ids): Changed
   if (!isPlace || !map.sections.some(({ id }) => id === sectionId)) {
     return err({ kind: 'no-such-place' });
   }
-  const pass: Pass = { id: takeId(ids), sectionId, isLeftOut: false, edits: [] };
+  const pass: Pass = { id: takeId(ids), sectionId, isLeftOut: false, note: '', edits: [] };
   return ok({ ...map, form: [...map.form.slice(0, at), pass, ...map.form.slice(at)] });
 }
 

@@ -17,7 +17,7 @@ import { editsFromLines, editsOfPass } from '../chart/pass-edits.ts';
 import { linesOfPass } from '../chart/pass-lines.ts';
 import type { Line, Pass, Section, SongDocument, SongMap } from '../document/document.ts';
 import { type Ids, takeId } from '../document/fresh-ids.ts';
-import { isSectionName, SONG_LIMITS } from '../document/song-limits.ts';
+import { isNote, isSectionName, SONG_LIMITS } from '../document/song-limits.ts';
 import { FORM_CHANGES, type FormCommand, type FormError } from './form-commands.ts';
 import { copyLines, editLines, type LineEdit, type LineEditError } from './line-edits.ts';
 import { alsoInPass, KEEPS_MUSIC } from './rewritten-passes.ts';
@@ -117,6 +117,7 @@ export const MAP_HANDLERS: Handlers<MapCommand, MapError> = {
   'remove-passes': onForm('remove-passes'),
   'move-passes': onForm('move-passes'),
   'leave-out-passes': onForm('leave-out-passes'),
+  'set-pass-note': onForm('set-pass-note'),
   'follow-section': onForm('follow-section'),
   'own-section': onForm('own-section'),
 };
@@ -197,7 +198,7 @@ function addSection(map: SongMap, command: Extract<MapCommand, { kind: 'add-sect
   }
   const written = alignLines([], lines, soundingLineUp(ids));
   const section: Section = { id: takeId(ids), name, times: 1, note: '', lines: written };
-  const pass: Pass = { id: takeId(ids), sectionId: section.id, isLeftOut: false, edits: [] };
+  const pass: Pass = { id: takeId(ids), sectionId: section.id, isLeftOut: false, note: '', edits: [] };
   return ok({
     sections: insertAt(map.sections, at, [section]),
     form: playAt === null ? map.form : insertAt(map.form, playAt, [pass]),
@@ -222,8 +223,7 @@ function setSection(map: SongMap, command: Extract<MapCommand, { kind: 'set-sect
     if (!Number.isInteger(times) || times < 1 || times > SONG_LIMITS.times) {
       return err({ kind: 'bad-rounds', most: SONG_LIMITS.times });
     }
-    const isNote = note.length <= SONG_LIMITS.cueCharacters && !/[[\]\n\r\u0000]/.test(note) && note === note.trim();
-    return isNote
+    return isNote(note)
       ? ok(replaceSection(map, { ...section, name, times, note }))
       : err({ kind: 'bad-words', most: SONG_LIMITS.cueCharacters });
   });

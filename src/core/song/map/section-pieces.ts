@@ -43,7 +43,15 @@ export function divideSection(map: SongMap, section: Section, pieces: readonly S
       const id = index === 0 ? pass.id : takeId(ids);
       return target === undefined
         ? []
-        : [{ id, sectionId: target.id, isLeftOut: pass.isLeftOut, edits: editsAs(target, own, ids) }];
+        : [
+            {
+              id,
+              sectionId: target.id,
+              isLeftOut: pass.isLeftOut,
+              note: index === 0 ? pass.note : '',
+              edits: editsAs(target, own, ids),
+            },
+          ];
     });
   const at = map.sections.indexOf(section);
   return ok({

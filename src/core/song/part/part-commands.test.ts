@@ -3,7 +3,6 @@ import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../../test-support/arbitrary-chart.ts';
 import { deepFreeze, songFromChart, songFromValue } from '../../../test-support/read-chart.ts';
 import { runs } from '../../../test-support/runs.ts';
-import { findStoredShape } from '../../arrange/shapes/part-shapes.ts';
 import { STANDARD_TUNING, TUNINGS } from '../../fretboard/tuning.ts';
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey } from '../../harmony/key.ts';
@@ -16,6 +15,7 @@ import type { SongDocument } from '../document/document.ts';
 import { mainPartOf } from '../document/parts.ts';
 import { WISH_LIMITS } from '../document/wishes.ts';
 import { moveKey } from './move-key.ts';
+import { findStoredShape } from './stored-shapes.ts';
 
 const SONG = deepFreeze(
   songFromChart(

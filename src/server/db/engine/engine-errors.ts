@@ -14,8 +14,11 @@ export class EngineRefused extends Error {
   }
 }
 
-/** How long an answer, and opening with recovery, may take before the engine is taken to hang, in ms. */
-export type EnginePatience = { readonly answerMs: number; readonly openMs: number };
+/**
+ * How long an answer, and opening with recovery, may take before the engine is taken to hang, in ms; and how long a request waits for
+ * one that is being opened before it is told to come back.
+ */
+export type EnginePatience = { readonly answerMs: number; readonly openMs: number; readonly waitMs: number };
 
 /** How long the engine may take: a save takes some ms, a recovery some seconds. */
-export const ENGINE_PATIENCE: EnginePatience = { answerMs: 30_000, openMs: 180_000 };
+export const ENGINE_PATIENCE: EnginePatience = { answerMs: 30_000, openMs: 180_000, waitMs: 8000 };

@@ -1,9 +1,6 @@
 import { Duplex } from 'node:stream';
 import type { Engine } from './engine.ts';
 
-/** How long a request waits for an engine that is being opened again, in ms, before it is told to come back. */
-const OPEN_WAIT_MS = 8000;
-
 type Chunk = { readonly chunk: Buffer };
 type Done = (error?: Error | null) => void;
 
@@ -13,14 +10,17 @@ type Done = (error?: Error | null) => void;
  */
 export class EngineStream extends Duplex {
   readonly #engine: Engine;
+  readonly #waitMs: number;
 
-  constructor(engine: Engine) {
+  /** `waitMs` is how long it waits for an engine that is being opened. */
+  constructor(engine: Engine, waitMs: number) {
     super();
     this.#engine = engine;
+    this.#waitMs = waitMs;
   }
 
   connect(): this {
-    this.#engine.whenOpen(OPEN_WAIT_MS).then(
+    this.#engine.whenOpen(this.#waitMs).then(
       () => this.emit('connect'),
       (error: Error) => this.destroy(error),
     );

@@ -18,13 +18,16 @@ afterEach(async () => {
 });
 afterAll(() => rmSync(root, { recursive: true, force: true }));
 
+/** No test is timed: a machine that is busy may take long to open a database. */
+const PATIENT = { answerMs: 600_000, openMs: 600_000, waitMs: 600_000 };
+
 /** A database of its own in a folder. */
 async function open(place: Partial<DatabasePlace> = {}): Promise<OpenedDatabase & { readonly folder: string }> {
   const folder = place.folder ?? mkdtempSync(join(root, 'library-'));
   if (!existsSync(join(folder, 'PG_VERSION'))) {
     await unpackTemplate(templateFile(), folder);
   }
-  const database = await openDatabase({ migrationsFolder: MIGRATIONS, ...place, folder });
+  const database = await openDatabase({ migrationsFolder: MIGRATIONS, patience: PATIENT, ...place, folder });
   opened.push(database);
   return { ...database, folder };
 }
@@ -99,7 +102,7 @@ describe('an engine that is interrupted', () => {
 
   test('that hangs is ended when its time is over, and opened again', async () => {
     const said: string[] = [];
-    const database = await open({ patience: { answerMs: 8000, openMs: 60_000 }, say: (what) => said.push(what) });
+    const database = await open({ patience: { ...PATIENT, answerMs: 8000 }, say: (what) => said.push(what) });
     await put(database, 'kept');
     const hanging = database.db.execute(sql`select pg_sleep(3600)`).catch(isInterrupted);
     expect(await hanging).not.toBe(false);

@@ -1,7 +1,7 @@
 import { styled } from 'styled-components';
 import type { HeldChord } from '../../../core/arrange/levels/level-chords.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
-import { toBarPattern } from '../../../core/arrange/time/bar-pattern.ts';
+import { toBarPattern } from '../../../core/arrange/performance/bar-pattern.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import { formatCounts } from '../../../core/rhythm/pattern-counts.ts';

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { listPasses } from '../../../core/arrange/form/form-summary.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
-import { listLevelNotes } from '../../../core/arrange/levels/strum-events.ts';
+import { listNotes } from '../../../core/arrange/performance/strum-notes.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { useRun } from '../../editor/use-run.ts';
@@ -179,14 +179,13 @@ function useLines(played: readonly PlayedBar[]): readonly LinePlace[] {
 
 /** Plays a line on a level. */
 function useHearing(playedLevel: PlayedLevel | undefined, played: readonly PlayedBar[], line: LinePlace | undefined) {
-  const document = useDocument();
   const part = usePart();
   const audition = useAudition();
   const hear = (): void => {
     if (audition.playing !== null) {
       audition.stop();
     } else if (playedLevel !== undefined && line !== undefined) {
-      const notes = listLevelNotes({ document, part, played }, playedLevel.bars, line.bars[0] ?? 0, line.bars.length);
+      const notes = listNotes({ part, played, bars: playedLevel.bars }, line.bars);
       audition.playNotes(`${line.text} on level ${playedLevel.levels.join(', ')}`, notes);
     }
   };

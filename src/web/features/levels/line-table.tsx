@@ -1,7 +1,7 @@
 import { styled } from 'styled-components';
 import type { LevelBar, LevelSlot } from '../../../core/arrange/levels/level.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
-import { toBarPattern } from '../../../core/arrange/time/bar-pattern.ts';
+import { toBarPattern } from '../../../core/arrange/performance/bar-pattern.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';
 import type { Level } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { styled } from 'styled-components';
 import { LEVELS } from '../../../core/arrange/levels/level-chords.ts';
 import { mixLevels } from '../../../core/arrange/levels/levels.ts';
-import { listLevelNotes, type StrumNote } from '../../../core/arrange/levels/strum-events.ts';
+import { listNotes, type StrumNote } from '../../../core/arrange/performance/strum-notes.ts';
 import type { Level } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { usePlayers } from '../../editor/use-players.ts';
@@ -24,7 +24,7 @@ export function StudentPart(props: {
   const [right, setRight] = useState<Level>(1);
   const hear = (): void => {
     const mixed = mixLevels(document, part, players, { left, right });
-    onHear('Your part', listLevelNotes({ document, part, played }, mixed, bars[0] ?? 0, bars.length));
+    onHear('Your part', listNotes({ part, played, bars: mixed }, bars));
   };
   return (
     <section aria-label="One student’s part">

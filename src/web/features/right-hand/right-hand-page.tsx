@@ -1,7 +1,7 @@
 import { type ReactNode, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { listPasses } from '../../../core/arrange/form/form-summary.ts';
-import { listSilentRoles } from '../../../core/arrange/levels/strum-events.ts';
+import { listSilentRoles } from '../../../core/arrange/performance/strum-notes.ts';
 import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import type { Metre } from '../../../core/rhythm/metre.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';

@@ -5,8 +5,9 @@ import { readLines } from '../../../../core/formats/text-chart/read-bars.ts';
 import { joinBars, splitBar } from '../../../../core/song/chart/bar-joining.ts';
 import type { ChartBar, ChartLine } from '../../../../core/song/chart/chart.ts';
 import { chartNamingOf, toChartBar, toChartLine } from '../../../../core/song/chart/chart-of.ts';
-import { type SlotMark, turnMark } from '../../../../core/song/chart/slot-marks.ts';
+import { type SlotMark, turnMark, turnTie } from '../../../../core/song/chart/slot-marks.ts';
 import { findRow, type LineEdit } from '../../../../core/song/map/line-edits.ts';
+import { listPlayedBars } from '../../../../core/song/played/played-bars.ts';
 import { type BarPlace, findBar, isNextPlace } from '../places/bar-places.ts';
 import { openBar, wordsOf } from './bar-typing.ts';
 import {
@@ -68,6 +69,20 @@ export function changeBars(stores: MapStores, change: (bar: ChartBar) => ChartBa
 /** Turns a mark on the selected bars: on the first chord where it comes early, on the last where it rings or is cut. */
 export function markBars(stores: MapStores, mark: SlotMark): void {
   changeBars(stores, (bar) => turnMark(bar, mark === 'early' ? 0 : bar.slots.length - 1, mark));
+}
+
+/** Lets the chord before ring on through the beginning of the selected bars, or has their first chords struck again. */
+export function tieBars(stores: MapStores): void {
+  const { selection } = stores.session.getState();
+  const bar = selection === null ? null : findBar(blocksOf(stores), selection.focus);
+  const played = listPlayedBars(documentOf(stores));
+  const at = played.findIndex((each) => each.bar.id === bar?.id);
+  const before = played[at - 1]?.slots.at(-1)?.chord ?? null;
+  if (before === null) {
+    stores.session.setState({ problem: 'Nothing sounds before this bar that could ring on.' });
+  } else {
+    changeBars(stores, (each) => turnTie(each, before));
+  }
 }
 
 /** Gives each chord of the selected bars a bar of its own. */

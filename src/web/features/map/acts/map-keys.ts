@@ -11,6 +11,7 @@ import {
   removeBars,
   repeatBars,
   shiftBars,
+  tieBars,
   uniteBars,
 } from './bar-acts.ts';
 import { openBar } from './bar-typing.ts';
@@ -47,6 +48,7 @@ const MAP_KEYS: readonly MapKey[] = [
   },
   { press: 'h', label: 'One strum that rings', run: (stores) => markBars(stores, 'ring') },
   { press: 'x', label: 'Hit and cut', run: (stores) => markBars(stores, 'cut') },
+  { press: '~', label: 'The chord before rings on here', run: tieBars },
   { press: '.', label: 'Each chord in a bar of its own', run: partBars },
   { press: ',', label: 'The bars in one bar', run: uniteBars },
   { press: '+', label: 'One round more of the line', run: (stores) => changeRounds(stores, 1) },

@@ -56,11 +56,21 @@ export const BarCell = memo(function BarCell(props: BarCellProps) {
         start += slot.ticks;
         return (
           <Chord key={slot.id} $ticks={slot.ticks}>
-            <b data-marked={mark !== '' || undefined}>
-              <Signed text={slot.chord === null ? 'no chord' : naming.large(slot.chord)} />
-            </b>
+            {slot.isTied ? (
+              <Tie viewBox="0 0 40 12" aria-hidden="true">
+                <path d="M1 11 Q20 -6 39 11" />
+              </Tie>
+            ) : (
+              <b data-marked={mark !== '' || undefined}>
+                <Signed text={slot.chord === null ? 'no chord' : naming.large(slot.chord)} />
+              </b>
+            )}
             <small>
-              <Signed text={[slot.chord === null ? '' : naming.small(slot.chord), mark].filter(Boolean).join(' · ')} />
+              <Signed
+                text={[slot.chord === null ? '' : naming.small(slot.chord), slot.isTied ? 'rings on' : '', mark]
+                  .filter(Boolean)
+                  .join(' · ')}
+              />
             </small>
             {slot.cue !== null && <i>{slot.cue}</i>}
           </Chord>
@@ -88,6 +98,9 @@ const Chord = styled.span<{ readonly $ticks: number }>`
   b[data-marked] { border-bottom: 3px solid ${colour.brass}; }
   small { display: block; font-size: 12.5px; color: ${colour.quiet}; padding-top: 2px; }
   i { display: block; font-size: 12.5px; color: ${colour.quiet}; }
+`;
+const Tie = styled.svg`
+  display: block; width: 40px; height: 12px; margin: 6px 0 4px -6px; fill: none; stroke: ${colour.ink}; stroke-width: 1.6;
 `;
 const Same = styled.i`
   color: ${colour.quiet}; font-size: 14px; padding-top: 3px;

@@ -4,6 +4,7 @@ import { planFormCut } from '../../../../core/arrange/form/form-cut.ts';
 import type { PassSummary } from '../../../../core/arrange/form/form-summary.ts';
 import { freeName } from '../../../../core/arrange/recogniser/map-proposals.ts';
 import { songKeysOf } from '../../../../core/song/chart/song-keys.ts';
+import { SONG_LIMITS } from '../../../../core/song/document/song-limits.ts';
 import type { MapCommand } from '../../../../core/song/map/map-commands.ts';
 import { formatNewSeam } from '../../../../core/words/bar-words.ts';
 import { formatTotals } from '../../../../core/words/setup-words.ts';
@@ -11,6 +12,7 @@ import { useChordName } from '../../../api/settings.tsx';
 import { useDocument, usePart } from '../../../editor/use-song.tsx';
 import { colour } from '../../../theme/tokens.ts';
 import { Button } from '../../../ui/button.tsx';
+import { Field } from '../../../ui/field.tsx';
 import { Select } from '../../../ui/select.tsx';
 import { Signed } from '../../../ui/signed.tsx';
 import { runCommands } from '../acts/map-stores.ts';
@@ -63,6 +65,19 @@ export function FormTools({ passes }: { readonly passes: readonly PassSummary[] 
             >
               A section of its own
             </Button>
+          )}
+          {only !== undefined && (
+            <Field
+              key={only.id}
+              label={`Said of ${label} alone`}
+              value={only.note}
+              hint="such as: soft, builds up"
+              maxLength={SONG_LIMITS.cueCharacters}
+              onCommit={(text) => {
+                run({ kind: 'set-pass-note', passId: only.id, note: text.trim() });
+                return stores.session.getState().problem || null;
+              }}
+            />
           )}
           <Cut passIds={passIds} isOut={chosen.every(({ isLeftOut }) => isLeftOut)} />
         </>

@@ -15,7 +15,7 @@ import { Field } from '../../../ui/field.tsx';
 import { Panel } from '../../../ui/panel.tsx';
 import { Select } from '../../../ui/select.tsx';
 import { Signed } from '../../../ui/signed.tsx';
-import { changeBars, insertBar, partBars, removeBars, repeatBars, uniteBars } from '../acts/bar-acts.ts';
+import { changeBars, insertBar, partBars, removeBars, repeatBars, tieBars, uniteBars } from '../acts/bar-acts.ts';
 import { openBar } from '../acts/bar-typing.ts';
 import { editBlock } from '../acts/map-stores.ts';
 import { type BarPlace, findBarIn, type MapBlock } from '../places/bar-places.ts';
@@ -48,6 +48,11 @@ export function BarPanel({ block, selection }: { readonly block: MapBlock; reado
         <Button weight="word" onPress={() => repeatBars(stores)}>
           Same
         </Button>
+        {!bar.same && (
+          <Button weight="word" onPress={() => tieBars(stores)}>
+            {bar.slots[0]?.isTied === true ? 'Strike the first chord' : 'Ring on from before'}
+          </Button>
+        )}
         <Button weight="word" onPress={() => partBars(stores)}>
           Part the chords
         </Button>

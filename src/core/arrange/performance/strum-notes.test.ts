@@ -3,16 +3,14 @@ import { songFromChart } from '../../../test-support/read-chart.ts';
 import { findPattern, SHELF } from '../../rhythm/pattern-library.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
 import { listPlayedBars } from '../../song/played/played-bars.ts';
-import { listSilentRoles, listStrumNotes } from './strum-events.ts';
+import { performanceOf } from './performance.ts';
+import { listNotes, listSilentRoles, withPattern } from './strum-notes.ts';
 
 const SONG = songFromChart('tempo: 60\nG = 320003\nD = xx0232\n\nVerse:\n| G | D |\n');
-const notesOf = (name: string, bar: number) =>
-  listStrumNotes(
-    SONG,
-    mainPartOf(SONG),
-    listPlayedBars(SONG).slice(bar, bar + 1),
-    findPattern(SHELF, name)?.pattern ?? null,
-  );
+const notesOf = (name: string, bar: number) => {
+  const pattern = findPattern(SHELF, name)?.pattern ?? expect.unreachable();
+  return listNotes(withPattern(SONG, mainPartOf(SONG), pattern), [bar]);
+};
 
 describe('what is heard of a pattern', () => {
   test('goes down from low to high and up from high to low, over the upper strings', () => {
@@ -37,7 +35,7 @@ describe('what is heard of a pattern', () => {
   });
 
   test('is a strum on each beat where nothing is assigned, and goes on in time', () => {
-    const notes = listStrumNotes(SONG, mainPartOf(SONG), listPlayedBars(SONG));
+    const notes = listNotes(performanceOf(SONG, mainPartOf(SONG)));
     expect(notes).toHaveLength(6 * 4 + 4 * 4);
     expect(notes[24]?.atSeconds).toBe(4);
   });

@@ -1,0 +1,44 @@
+import { changed, each } from './upgrade.ts';
+
+type Old = Readonly<Record<string, unknown>>;
+
+/** Version 6 knows ties, notes on a pass, and patterns that run on from line to line; older songs have none. */
+export function addTies(document: unknown): unknown {
+  return changed(document, (song) => ({
+    ...song,
+    formatVersion: 6,
+    map: changed(song['map'], (map) => ({
+      ...map,
+      sections: each(map['sections'], (section) => ({ ...section, lines: each(section['lines'], lineOf) })),
+      form: each(map['form'], (pass) => ({ ...pass, note: '', edits: each(pass['edits'], editOf) })),
+    })),
+    arrangements: each(song['arrangements'], (arrangement) => ({
+      ...arrangement,
+      parts: each(arrangement['parts'], (part) => ({
+        ...part,
+        patterns: each(part['patterns'], (assignment) => ({ ...assignment, runsOn: null })),
+      })),
+    })),
+  }));
+}
+
+function barOf(bar: Old): Old {
+  return { ...bar, slots: each(bar['slots'], (slot) => ({ ...slot, isTied: false })) };
+}
+
+function lineOf(line: Old): Old {
+  return {
+    ...line,
+    bars: each(line['bars'], barOf),
+    endings: each(line['endings'], (ending) => ({ ...ending, bars: each(ending['bars'], barOf) })),
+  };
+}
+
+function editOf(edit: Old): Old {
+  return {
+    ...edit,
+    ...('bar' in edit ? { bar: changed(edit['bar'], barOf) } : {}),
+    ...('bars' in edit ? { bars: each(edit['bars'], barOf) } : {}),
+    ...('line' in edit ? { line: changed(edit['line'], lineOf) } : {}),
+  };
+}

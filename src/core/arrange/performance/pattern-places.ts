@@ -1,0 +1,72 @@
+/*
+ * Where a pattern stands in each played bar: one rule for all readers (docs/rules.md).
+ *
+ * A pattern of several bars begins anew with every line and every repeat of a line, so that a printed line that is repeated tells the
+ * truth; where a repeat is shorter than the pattern, it runs on over the repeats of that line, and where the teacher says so over lines.
+ * After an odd bar, a held or cut chord, a tie or a silence it begins anew; an odd bar itself takes what of it fits.
+ */
+import { barTicks } from '../../rhythm/metre.ts';
+import { cycleTicks, formatCells, type Pattern } from '../../rhythm/pattern.ts';
+import type { HandOfBar } from '../../song/attachments/right-hand.ts';
+import type { PlayedBar } from '../../song/played/played-bars.ts';
+
+/** What the right hand is told in a played bar, the pattern it plays, and where that stands at the bar line, in ticks of its cycle. */
+export type PatternPlace = {
+  readonly hand: HandOfBar;
+  readonly pattern: Pattern | null;
+  readonly cycleTick: number;
+};
+
+/** The place of the pattern in each played bar; `handOf` says what the right hand is told there. */
+export function placePatterns(
+  played: readonly PlayedBar[],
+  handOf: (bar: PlayedBar) => { readonly hand: HandOfBar; readonly pattern: Pattern | null },
+): readonly PatternPlace[] {
+  const rounds = roundTicksOf(played);
+  const places: PatternPlace[] = [];
+  for (const [index, bar] of played.entries()) {
+    const { hand, pattern } = handOf(bar);
+    const [before, last] = [played[index - 1], places[index - 1]];
+    const runsOn =
+      pattern !== null &&
+      before !== undefined &&
+      last?.pattern != null &&
+      isSamePattern(pattern, last.pattern) &&
+      isWhole(before, pattern) &&
+      isWhole(bar, pattern) &&
+      !isBroken(before) &&
+      (hand.runsOn === true || isOneRun(before, bar, (rounds[index] ?? 0) < cycleTicks(pattern)));
+    const cycleTick = runsOn ? (last.cycleTick + before.lengthTicks) % cycleTicks(pattern) : 0;
+    places.push({ hand, pattern, cycleTick });
+  }
+  return places;
+}
+
+/** Whether a bar is played right after another in one run of a pattern: in one round, or in short rounds of one line. */
+function isOneRun(before: PlayedBar, bar: PlayedBar, isShort: boolean): boolean {
+  return before.lineVisit === bar.lineVisit && (before.round === bar.round || isShort);
+}
+
+/** How long a round of its line is, in ticks, for each played bar. */
+function roundTicksOf(played: readonly PlayedBar[]): readonly number[] {
+  const byRound = new Map<string, number>();
+  const keyOf = ({ lineVisit, round }: PlayedBar): string => `${lineVisit} ${round}`;
+  for (const bar of played) {
+    byRound.set(keyOf(bar), (byRound.get(keyOf(bar)) ?? 0) + bar.lengthTicks);
+  }
+  return played.map((bar) => byRound.get(keyOf(bar)) ?? 0);
+}
+
+/** Whether a bar has the metre and the length that a pattern is made for. */
+function isWhole({ metre, lengthTicks }: PlayedBar, { metre: own }: Pattern): boolean {
+  return metre.beats === own.beats && metre.unit === own.unit && lengthTicks === barTicks(own);
+}
+
+/** Whether the hand leaves its pattern in a bar. */
+function isBroken({ slots }: PlayedBar): boolean {
+  return slots.some(({ chord, hold, stop, isTied }) => chord === null || hold || stop !== null || isTied);
+}
+
+function isSamePattern(a: Pattern, b: Pattern): boolean {
+  return a === b || (a.bars === b.bars && a.swing === b.swing && formatCells(a) === formatCells(b));
+}

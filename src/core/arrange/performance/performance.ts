@@ -1,0 +1,181 @@
+/*
+ * What is played, decided once: every played bar of a part with what both hands do in it.
+ *
+ * Sound, MIDI, MusicXML, change times, levels, handout and tables read this value and walk nothing themselves. A bar holds only what does
+ * not depend on where it stands, in ticks from its bar line, so that a bar that did not change is the same object after an edit elsewhere;
+ * its number, section, pass and time are those of the played bar beside it.
+ */
+import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
+import { createLastFew, isSame } from '../../kernel/last-few.ts';
+import { itemAt } from '../../kernel/list.ts';
+import { barTicks } from '../../rhythm/metre.ts';
+import type { Pattern } from '../../rhythm/pattern.ts';
+import type { Fingering } from '../../shapes/shape.ts';
+import { createHands, type HandOfBar } from '../../song/attachments/right-hand.ts';
+import { songKeysOf } from '../../song/chart/song-keys.ts';
+import type { Bar, Part, Slot, SongDocument } from '../../song/document/document.ts';
+import { findStoredShape } from '../../song/part/stored-shapes.ts';
+import { listPlayedBars, type PlayedBar } from '../../song/played/played-bars.ts';
+import { listPlacedOrnaments, type PlacedOrnament } from '../ornaments/placed-ornaments.ts';
+import { type BarStroke, type PlacedPattern, placeInBar, strokesOfBar } from './bar-strokes.ts';
+import { type PatternPlace, placePatterns } from './pattern-places.ts';
+import { withoutTakenOver } from './taken-over.ts';
+
+/** A shape chord as it is held. */
+export type Held = { readonly chord: ChordSymbol; readonly fingering: Fingering };
+
+/** A chord's time in a bar; `isMerged` where an easy level lets the chord before go on in its place. */
+export type PerformedSlot<How extends Held = Held> = {
+  readonly slot: Slot;
+  /** Null: no chord, or no shape is stored for it; or the chord before goes on. */
+  readonly held: How | null;
+  readonly isMerged: boolean;
+};
+
+/** A played bar as it is performed. */
+export type PerformedBar<How extends Held = Held> = {
+  readonly slots: readonly PerformedSlot<How>[];
+  /** What the right hand is told: its pattern as it is stored, loudness and palm. */
+  readonly hand: HandOfBar;
+  readonly pattern: Pattern | null;
+  /** Where its cycle stands at the bar line, in ticks, and which of its bars that is, from 0. */
+  readonly cycleTick: number;
+  readonly patternBar: number;
+  /** All that is struck; a walk or a riff is played in the place of the strum. */
+  readonly strokes: readonly BarStroke[];
+  readonly ornaments: readonly PlacedOrnament[];
+  /** How many strokes walks and riffs stand in the place of. */
+  readonly takenOver: number;
+  /** How long what was struck last rings on into the bars after it, in ticks. */
+  readonly ringsOnTicks: number;
+};
+
+/** A part as it is performed; bars are in step with the played bars. */
+export type Performance<How extends Held = Held> = {
+  readonly document: SongDocument;
+  readonly part: Part;
+  readonly played: readonly PlayedBar[];
+  readonly bars: readonly PerformedBar<How>[];
+};
+
+const performances = createLastFew<Performance>(8);
+
+/** The part as it is arranged; the same object each time it is asked for. */
+export function performanceOf(document: SongDocument, part: Part): Performance {
+  return performances.find([document, part], () => {
+    const played = listPlayedBars(document);
+    return { document, part, played, bars: performBars(document, part, played) };
+  });
+}
+
+function performBars(document: SongDocument, part: Part, played: readonly PlayedBar[]): readonly PerformedBar[] {
+  const handOf = createHands(document, part);
+  const places = placePatterns(played, handOf);
+  const heldOf = createHeld(document, part);
+  const ornaments = listPlacedOrnaments(part);
+  const rings = ringsOn(played);
+  return played.map((bar, index) => {
+    const next = played[index + 1]?.slots[0] ?? null;
+    return performBar({
+      bar,
+      place: itemAt(places, index),
+      next: next !== null && next.pushTicks > 0 ? next : null,
+      held: bar.slots.map(heldOf),
+      ornaments: ornaments.get(bar.bar.id) ?? NO_ORNAMENTS,
+      ringsOnTicks: rings[index] ?? 0,
+    });
+  });
+}
+
+const NO_ORNAMENTS: readonly PlacedOrnament[] = [];
+
+/** Finds how the chord of a slot is held: once for each chord that is written. */
+function createHeld(document: SongDocument, part: Part): (slot: Slot) => Held | null {
+  const { toShapeChord } = songKeysOf(document, part);
+  const known = new Map<ChordSymbol, Held | null>();
+  return ({ chord }) => {
+    if (chord === null) {
+      return null;
+    }
+    const before = known.get(chord);
+    const held = before === undefined ? findStoredShape(part, toShapeChord(chord)) : before;
+    known.set(chord, held);
+    return held;
+  };
+}
+
+/** How long each bar rings on: over the ties that follow it, or under a chord that came early and is held. */
+function ringsOn(played: readonly PlayedBar[]): readonly number[] {
+  const rings: number[] = played.map(() => 0);
+  for (let index = played.length - 2; index >= 0; index -= 1) {
+    const after = played[index + 1];
+    const [first] = after?.slots ?? [];
+    const isRinging = first?.isTied === true || (first?.hold === true && first.pushTicks > 0);
+    if (after !== undefined && first !== undefined && isRinging) {
+      rings[index] = first.ticks + (after.slots.length === 1 ? (rings[index + 1] ?? 0) : 0);
+    }
+  }
+  return rings;
+}
+
+/** All that a performed bar depends on. */
+type Cause = {
+  readonly bar: PlayedBar;
+  readonly place: PatternPlace;
+  readonly next: Slot | null;
+  readonly held: readonly (Held | null)[];
+  readonly ornaments: readonly PlacedOrnament[];
+  readonly ringsOnTicks: number;
+};
+
+/** What a written bar was performed as, for the few ways in which it is played at once: in other rounds, by other parts. */
+type Known = { readonly causes: readonly unknown[]; readonly performed: PerformedBar };
+
+const knownBars = new WeakMap<Bar, readonly Known[]>();
+const MOST_WAYS = 6;
+
+function performBar(cause: Cause): PerformedBar {
+  const { bar, place, next, held, ornaments, ringsOnTicks } = cause;
+  const { hand, pattern, cycleTick } = place;
+  const causes = [
+    ...[bar.lengthTicks, bar.metre.beats, bar.metre.unit, pattern, cycleTick, next, ornaments, ringsOnTicks],
+    ...[hand.pattern, hand.dynamics, hand.isMuted, hand.runsOn],
+    ...bar.slots,
+    ...held,
+  ];
+  const known = knownBars.get(bar.bar) ?? [];
+  const before = known.find((each) => isSame(each.causes, causes));
+  if (before !== undefined) {
+    return before.performed;
+  }
+  const all = strokesOfBar(bar, patternInBar(bar, pattern, cycleTick), next);
+  const strokes = withoutTakenOver(all, ornaments);
+  const performed: PerformedBar = {
+    slots: bar.slots.map((slot, index) => ({ slot, held: held[index] ?? null, isMerged: false })),
+    hand,
+    pattern,
+    cycleTick,
+    patternBar: patternBarOf(pattern, cycleTick),
+    strokes,
+    ornaments,
+    takenOver: all.length - strokes.length,
+    ringsOnTicks,
+  };
+  knownBars.set(bar.bar, [{ causes, performed }, ...known].slice(0, MOST_WAYS));
+  return performed;
+}
+
+/** Which bar of a pattern stands at a tick of its cycle, from 0. */
+export function patternBarOf(pattern: Pattern | null, cycleTick: number): number {
+  return pattern === null ? 0 : Math.floor(cycleTick / barTicks(pattern.metre));
+}
+
+const placedPatterns = createLastFew<PlacedPattern>(64);
+
+/** A pattern in the time of a bar, worked out once for all bars of that metre and length. */
+export function patternInBar(bar: PlayedBar, pattern: Pattern | null, cycleTick: number): PlacedPattern {
+  const { metre, lengthTicks } = bar;
+  return placedPatterns.find([pattern, metre.beats, metre.unit, lengthTicks, cycleTick], () =>
+    placeInBar(bar, pattern, cycleTick),
+  );
+}

@@ -1,0 +1,24 @@
+import type { PlacedOrnament } from '../ornaments/placed-ornaments.ts';
+import type { BarStroke } from './bar-strokes.ts';
+
+/** The strokes that are left where ornaments are played: a walk or a riff takes the place of the strum as long as it lasts. */
+export function withoutTakenOver(
+  strokes: readonly BarStroke[],
+  ornaments: readonly PlacedOrnament[],
+): readonly BarStroke[] {
+  const lines = ornaments.filter(takesOver);
+  return lines.length === 0
+    ? strokes
+    : strokes.filter(({ startTick }) => !lines.some((line) => isDuring(line, startTick)));
+}
+
+/** Whether an ornament is a line of its own that is played in the place of the strum. */
+export function takesOver({ ornament }: PlacedOrnament): boolean {
+  return ornament.kind === 'riff' || ornament.kind === 'bass-walk';
+}
+
+function isDuring({ notes }: PlacedOrnament, tick: number): boolean {
+  const start = Math.min(...notes.map(({ startTick }) => startTick));
+  const end = Math.max(...notes.map(({ startTick, lengthTicks }) => startTick + lengthTicks));
+  return tick >= start && tick < end;
+}

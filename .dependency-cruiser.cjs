@@ -17,6 +17,7 @@ const ROOMS = {
   song: ['document', 'chart', 'played', 'attachments', 'map', 'part'],
   arrange: [
     'ornaments',
+    'performance',
     'time',
     'problem',
     'choice',

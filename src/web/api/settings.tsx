@@ -26,7 +26,10 @@ export function useChangeSettings(): (change: SettingsChange) => Promise<string 
   const queries = useQueryClient();
   return async (change) => {
     try {
-      queries.setQueryData(SETTINGS, await api.changeSettings(change));
+      const changed = await api.changeSettings(change);
+      // What was asked for before the change would take it back.
+      await queries.cancelQueries({ queryKey: SETTINGS });
+      queries.setQueryData(SETTINGS, changed);
       return null;
     } catch (error) {
       return error instanceof Error ? error.message : 'The settings could not be saved.';

@@ -16,6 +16,7 @@ const VERSIONS = `/api/songs/${SONG_ID}/versions`;
 const VERSION_ID = '019a4d2b-9a65-4204-8dac-5275e987d79d';
 const version = (changes: unknown) => ({
   id: VERSION_ID,
+  revision: 3,
   reason: 'editing',
   madeAt: '2026-03-01T12:00:00.000Z',
   changes,
@@ -45,7 +46,7 @@ describe('kept versions', () => {
   test('say what changed after each, in a few words', async () => {
     show([version([{ kind: 'fact', fact: 'tempo' }, { kind: 'levels', part: 'Guitar' }, { kind: 'section-order' }])]);
     await waitFor(() =>
-      expect(screen.getByText('Changed after it: tempo, levels of Guitar, order of the sections.')).toBeTruthy(),
+      expect(screen.getByText('Changed after it: tempo; levels of Guitar; order of the sections.')).toBeTruthy(),
     );
   });
 

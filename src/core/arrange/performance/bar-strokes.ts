@@ -82,9 +82,10 @@ function listSpans({ slots, lengthTicks }: BarMusic, next: Slot | null): readonl
     next === null || next.pushTicks === 0
       ? own
       : [...own, { slot: next, dueTick: lengthTicks, fromTick: lengthTicks - next.pushTicks }];
+  // One that comes very early takes the time of all that stand before it.
   return all.map((each, index) => ({
     ...each,
-    toTick: Math.min(all[index + 1]?.fromTick ?? lengthTicks, lengthTicks),
+    toTick: Math.min(lengthTicks, ...all.slice(index + 1).map(({ fromTick }) => fromTick)),
   }));
 }
 
@@ -93,7 +94,8 @@ function eventsUnder(span: Span, events: readonly Event[], whole: PatternCell, b
   if (slot.chord === null) {
     return [{ startTick: Math.max(0, fromTick), cell: DAMP, direction: 'down', slot: null, isCut: false }];
   }
-  if (slot.isTied) {
+  // A chord whose whole time an early one takes is not heard.
+  if (slot.isTied || span.toTick <= fromTick) {
     return [];
   }
   const cutTick = cutTickOf(slot, dueTick, bar);
@@ -123,7 +125,9 @@ function underPattern(
       ? []
       : [{ startTick: cutTick, cell: whole, direction: 'down', slot, isCut: true }];
   const isThere = fromTick < 0 || isEntered(played, { fromTick, dueTick, cut });
-  return [...(isThere ? [] : [entering(slot, fromTick, dueTick)]), ...played, ...cut];
+  return isThere
+    ? [...played, ...cut]
+    : [entering(slot, fromTick, dueTick), ...played.filter(({ startTick }) => startTick > fromTick), ...cut];
 }
 
 /** When a chord is cut, in ticks from the bar line; null where it is not. */

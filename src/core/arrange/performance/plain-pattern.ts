@@ -1,12 +1,12 @@
 import { invariant } from '../../kernel/invariant.ts';
 import { beatTicks, formatMetre } from '../../rhythm/metre.ts';
 import { type Pattern, parseCells } from '../../rhythm/pattern.ts';
-import type { BarMusic } from './bar-strokes.ts';
+import type { PlayedBar } from '../../song/played/played-bars.ts';
 
 const known = new Map<string, Pattern>();
 
 /** One down stroke on every beat of a bar, for bars without a pattern. */
-export function plainPattern({ metre, lengthTicks }: Pick<BarMusic, 'metre' | 'lengthTicks'>): Pattern {
+export function plainPattern({ metre, lengthTicks }: Pick<PlayedBar, 'metre' | 'lengthTicks'>): Pattern {
   const beats = Math.max(1, Math.round(lengthTicks / beatTicks(metre)));
   const own = { ...metre, beats, groups: null };
   const name = formatMetre(own);

@@ -170,11 +170,7 @@ function touchOf(cell: PatternCell, hand: HandOfBar): { readonly seconds: number
 }
 
 /** The strings a stroke strikes (index 0 = lowest), in the order in which they are struck. */
-export function stringsOf(
-  { cell, direction }: BarStroke,
-  { setup }: Pick<Part, 'setup'>,
-  held: Held,
-): readonly number[] {
+function stringsOf({ cell, direction }: BarStroke, { setup }: Pick<Part, 'setup'>, held: Held): readonly number[] {
   const { shape } = held.fingering;
   const sounding = shape.flatMap((fret, stringIndex) => (fret === null ? [] : [stringIndex]));
   const picked = (roles: Parameters<typeof pickStrings>[0]): readonly number[] =>

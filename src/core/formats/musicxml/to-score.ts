@@ -7,7 +7,7 @@
 import { type Performance, performanceOf } from '../../arrange/performance/performance.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { range, sumOf } from '../../kernel/list.ts';
-import { barTicks, beatTicks, type Metre } from '../../rhythm/metre.ts';
+import { barTicks, type Metre } from '../../rhythm/metre.ts';
 import { linesOfPass } from '../../song/chart/pass-lines.ts';
 import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Bar, Line, Part, Slot, SongDocument } from '../../song/document/document.ts';
@@ -115,15 +115,16 @@ function isAlike({ bars, times, endings }: Line, playedIndex: number, performanc
   });
 }
 
-function isStruckAlike({ bars }: Performance, a: number, b: number): boolean {
+function isStruckAlike({ bars, played }: Performance, a: number, b: number): boolean {
   const struckIn = (index: number) => {
     const { slots = [], strokes = [] } = bars[index] ?? {};
     return [
+      played[index]?.lengthTicks,
       slots.map(({ slot }) => slot.isTied),
       strokes.map(({ startTick, direction, isCut, slot }) => [startTick, direction, isCut, slot.id]),
     ];
   };
-  return bars[a] === bars[b] || isEqual(struckIn(a), struckIn(b));
+  return isEqual(struckIn(a), struckIn(b));
 }
 
 /** Every round written out, each a line of its own with its cue. */
@@ -183,7 +184,7 @@ function metreOf(bar: Bar, before: Metre | null, songMetre: Metre): Metre {
 
 function toMeasure(written: Written, metre: Metre, before: Metre | null, context: Context): ScoreMeasure {
   const { bar, playedIndex, cues, ...around } = written;
-  const lengthTicks = bar.pickupBeats === null ? barTicks(metre) : bar.pickupBeats * beatTicks(metre);
+  const lengthTicks = context.performance.played[playedIndex]?.lengthTicks ?? barTicks(metre);
   const slots = bar.slots.map((slot, index) => ({ slot, tick: slotStartTick(bar.slots, index) }));
   return {
     ...around,

@@ -35,7 +35,7 @@ export type HandoutPatterns = {
  * have letters for names. A section names the one that most of its bars play, and where it plays others.
  */
 export function listHandoutPatterns(source: HandoutSource): HandoutPatterns {
-  const printed = source.isOwn ? listOwnPatterns(source) : source.bars.map(({ pattern }) => pattern);
+  const printed = listPrintedPatterns(source);
   const names = new Map<string, string>();
   const figures: Figure[] = [];
   const bySection = new Map<number, Map<string, number[]>>();
@@ -52,6 +52,11 @@ export function listHandoutPatterns(source: HandoutSource): HandoutPatterns {
     }
   }
   return { figures, nameOf: ({ id }) => sayUses(bySection.get(id) ?? new Map()) };
+}
+
+/** What is printed for each played bar: the pattern that is chosen there, or what one student strikes; null where marks say it all. */
+export function listPrintedPatterns(source: HandoutSource): readonly (Pattern | null)[] {
+  return source.isOwn ? listOwnPatterns(source) : source.bars.map(({ pattern }) => pattern);
 }
 
 function cellsOf(pattern: Pattern): string {

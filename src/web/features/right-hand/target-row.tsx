@@ -48,7 +48,7 @@ export function TargetRow(props: {
         )}
       </div>
       <Acts>
-        <Touch label={label} assignment={assignment} onChange={onChange} />
+        <Touch label={label} assignment={assignment} hasTwoBars={pattern?.bars === 2} onChange={onChange} />
         <Button weight="word" onPress={onPlay} aria-label={`${isPlaying ? 'Stop' : 'Hear'} ${label}`}>
           {isPlaying ? 'Stop' : 'Hear'}
         </Button>
@@ -66,14 +66,16 @@ export function TargetRow(props: {
   );
 }
 
-/** How loud a place is, and whether the palm damps it. */
+/** How loud a place is, whether the palm damps it, and whether a pattern of two bars runs on over its lines. */
 function Touch(props: {
   readonly label: string;
   readonly assignment: PatternAssignment | null;
+  readonly hasTwoBars: boolean;
   readonly onChange: (change: Partial<Omit<PatternAssignment, 'targetId'>>) => void;
 }) {
-  const { label, assignment, onChange } = props;
+  const { label, assignment, hasTwoBars, onChange } = props;
   const isMuted = assignment?.isMuted ?? null;
+  const runsOn = assignment?.runsOn ?? null;
   return (
     <>
       <Select
@@ -94,6 +96,19 @@ function Touch(props: {
         value={isMuted === null ? USUAL : isMuted ? 'muted' : 'open'}
         onChange={(value) => onChange({ isMuted: value === USUAL ? null : value === 'muted' })}
       />
+      {(hasTwoBars || runsOn !== null) && (
+        <Select
+          label={`From line to line: ${label}`}
+          isLabelHidden
+          options={[
+            { value: USUAL, text: 'lines as around' },
+            { value: 'anew', text: 'begins anew with each line' },
+            { value: 'on', text: 'runs on over lines' },
+          ]}
+          value={runsOn === null ? USUAL : runsOn ? 'on' : 'anew'}
+          onChange={(value) => onChange({ runsOn: value === USUAL ? null : value === 'on' })}
+        />
+      )}
     </>
   );
 }

@@ -1,5 +1,6 @@
 /* A song as tables: every played bar, and every shape. Cells are text; what a spreadsheet would take for a formula is the writer's care. */
 import { listPasses } from '../../arrange/form/form-summary.ts';
+import { type PerformedBar, performanceOf } from '../../arrange/performance/performance.ts';
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey } from '../../harmony/key.ts';
 import { beatTicks, formatMetre } from '../../rhythm/metre.ts';
@@ -7,16 +8,18 @@ import { formatShape } from '../../shapes/shape.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Part, SongDocument } from '../../song/document/document.ts';
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
-import { listPlayedBars } from '../../song/played/played-bars.ts';
+import { listPlayedBars, type PlayedBar, slotStartTick } from '../../song/played/played-bars.ts';
 import { listSongChords } from '../../song/played/song-chords.ts';
 import { toTimeline } from '../../song/played/timeline.ts';
+import { sayMarks } from '../../words/mark-words.ts';
+import { ORNAMENT_WORDS } from '../../words/ornament-words.ts';
 
 /** A table: the first row names the columns. */
 export type Table = readonly (readonly string[])[];
 
 /** The bars as they are played; seconds are empty without a tempo, beats are of each bar's own metre. */
 export function toMapTable(document: SongDocument, part: Part): Table {
-  const played = listPlayedBars(document);
+  const { played, bars: performed } = performanceOf(document, part);
   const { bars } = toTimeline(played);
   const passes = listPasses(document, played);
   const { sounding, toShapeChord } = songKeysOf(document, part);
@@ -37,6 +40,8 @@ export function toMapTable(document: SongDocument, part: Part): Table {
       named(formatChordSymbol),
       named((chord) => formatChordSymbol(toShapeChord(chord))),
       bar.slots.map(({ ticks }) => String(ticks / beatTicks(bar.metre))).join(' '),
+      marksOf(bar),
+      ...handOf(performed[index]),
     ];
   });
   return [
@@ -52,8 +57,35 @@ export function toMapTable(document: SongDocument, part: Part): Table {
       'sounding',
       'shapes',
       'beats each',
+      'marks',
+      'right hand',
+      'loudness',
+      'strums',
+      'beside the chords',
     ],
     ...rows,
+  ];
+}
+
+/** The marks of a bar's chords in words, in their order: "rings on; –; stop on 3"; empty where none has one. */
+function marksOf({ slots, metre }: PlayedBar): string {
+  const marks = slots.map((slot, index) => sayMarks(slot, slotStartTick(slots, index), metre) || '–');
+  return marks.every((mark) => mark === '–') ? '' : marks.join('; ');
+}
+
+/** What the right hand does in a bar: its pattern, which bar of it where it has two, its loudness, and how often it strikes. */
+function handOf(bar: PerformedBar | undefined): readonly [string, string, string, string] {
+  if (bar === undefined) {
+    return ['', '', '', ''];
+  }
+  const { hand, pattern, patternBar, strokes, ornaments } = bar;
+  const part = pattern !== null && pattern.bars === 2 ? `, bar ${patternBar + 1}` : '';
+  const palm = hand.isMuted === true ? 'palm-muted' : '';
+  return [
+    pattern === null ? '' : `${pattern.name}${part}`,
+    [hand.dynamics ?? '', palm].filter((word) => word !== '').join(', '),
+    String(strokes.length),
+    ornaments.map(({ ornament }) => ORNAMENT_WORDS[ornament.kind]).join('; '),
   ];
 }
 

@@ -5,11 +5,12 @@ import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { sumOf } from '../../kernel/list.ts';
 import { formatCount } from '../../kernel/plural.ts';
-import { beatTicks, formatMetre, type Metre } from '../../rhythm/metre.ts';
+import { formatMetre, type Metre } from '../../rhythm/metre.ts';
 import { formatTempo } from '../../rhythm/tempo.ts';
 import { linesOfPass } from '../../song/chart/pass-lines.ts';
 import type { Bar, Line, Pass, Section, Slot, SongDocument } from '../../song/document/document.ts';
 import { findSection } from '../../song/played/played-bars.ts';
+import { sayMarks } from '../../words/mark-words.ts';
 import { formatKeyWords } from '../../words/setup-words.ts';
 
 /** A chord in a bar: where its slot starts as a share of the bar's width (0 to 1), and its mark in words. */
@@ -180,7 +181,9 @@ function toHandoutBar(bar: Bar, words: HandoutWords): HandoutBar {
   const chords = bar.slots.flatMap((slot): readonly HandoutChord[] => {
     const name = slot.isTied ? '' : slot.chord === null ? 'no chord' : words.nameOf(slot, slot.chord);
     const beside = slot.chord === null || name === null ? [] : words.beside(slot.chord);
-    const mark = [...beside, markWords(slot, start, metre)].filter((text) => text !== '').join(' · ');
+    // An arc says on paper that it rings on.
+    const own = slot.isTied ? '' : sayMarks(slot, start, metre);
+    const mark = [...beside, own].filter((text) => text !== '').join(' · ');
     const chord = { startShare: start / length, mark, isTie: slot.isTied };
     start += slot.ticks;
     return name === null ? [] : [{ text: name, ...chord }];
@@ -195,20 +198,6 @@ export function barChangeWords(bar: Bar, metre: Metre): string {
     bar.key === null ? '' : `now in ${formatKeyWords(bar.key)}`,
     bar.tempo === null ? '' : `tempo ${formatTempo(bar.tempo, metre)}`,
     bar.pickupBeats === null ? '' : 'pick-up',
-  ]
-    .filter((text) => text !== '')
-    .join(', ');
-}
-
-/** The marks of a slot in words: "an eighth early, stop on 3". */
-export function markWords(slot: Slot, startTick: number, metre: Metre): string {
-  const isOffBeat = startTick % beatTicks(metre) !== 0;
-  const sixteenthTicks = beatTicks({ beats: 4, unit: 16, groups: null });
-  return [
-    slot.pushTicks === 0 ? '' : slot.pushTicks === sixteenthTicks ? 'a sixteenth early' : 'an eighth early',
-    isOffBeat ? `on the “and” of ${Math.floor(startTick / beatTicks(metre)) + 1}` : '',
-    slot.hold ? 'let ring' : '',
-    slot.stop === null ? '' : slot.stop.beat === null ? 'hit and cut' : `stop on ${slot.stop.beat}`,
   ]
     .filter((text) => text !== '')
     .join(', ');

@@ -2,11 +2,13 @@ import { memo, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { listFirstMeetings } from '../../../core/arrange/form/first-meetings.ts';
 import { listPasses } from '../../../core/arrange/form/form-summary.ts';
+import { transposeChord } from '../../../core/harmony/spelling.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import { formatKnown } from '../../../core/song/document/guitar-class.ts';
 import { findStoredShape } from '../../../core/song/part/stored-shapes.ts';
 import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { useKept } from '../../editor/use-kept.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 import { LaterDocument, useDocument, usePart, useSongEditor, useSongState } from '../../editor/use-song.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
@@ -125,21 +127,25 @@ function useNaming(): MapNaming {
   const document = useDocument();
   const part = usePart();
   const nameOf = useChordName();
-  const { key, metre } = document.facts;
+  const { metre } = document.facts;
   const keys = songKeysOf(document, part);
   const isShapes = document.chart.chords === 'shapes';
-  const signature = [keys.sounding, keys.shape, part.setup.capoFret, isShapes, metre, key]
-    .map((each) => JSON.stringify(each))
-    .join();
+  // An edit of the bars makes all of these anew, and leaves them equal.
+  const names = useKept({ sounding: keys.sounding, shape: keys.shape, isShapes, metre });
   const hands = useMemo(
     () => new Map(part.patterns.flatMap(({ targetId, pattern }) => (pattern === null ? [] : [[targetId, pattern]]))),
     [part.patterns],
   );
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the signature stands for everything the names depend on
   return useMemo(() => {
-    const shape: MapNaming['large'] = (chord) => nameOf(keys.toShapeChord(chord));
-    return { metre, hands, large: isShapes ? shape : nameOf, small: isShapes ? nameOf : shape };
-  }, [signature, nameOf, hands]);
+    const { sounding, shape: shapeKey } = names;
+    const shape: MapNaming['large'] = (chord) => nameOf(transposeChord(chord, sounding, shapeKey));
+    return {
+      metre: names.metre,
+      hands,
+      large: names.isShapes ? shape : nameOf,
+      small: names.isShapes ? nameOf : shape,
+    };
+  }, [names, nameOf, hands]);
 }
 
 /** Where chords are met first; those whose stored shape the class knows are left out. */

@@ -1,9 +1,10 @@
 import { memo } from 'react';
 import { styled } from 'styled-components';
 import type { ChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
-import { barChangeWords, markWords } from '../../../../core/page/handout/handout-blocks.ts';
+import { barChangeWords } from '../../../../core/page/handout/handout-blocks.ts';
 import type { Metre } from '../../../../core/rhythm/metre.ts';
 import type { Bar, StoredPattern } from '../../../../core/song/document/document.ts';
+import { sayMarks } from '../../../../core/words/mark-words.ts';
 import { colour, nameFace } from '../../../theme/tokens.ts';
 import { Signed } from '../../../ui/signed.tsx';
 
@@ -52,7 +53,7 @@ export const BarCell = memo(function BarCell(props: BarCellProps) {
       )}
       {bar.same && <Same>same</Same>}
       {bar.slots.map((slot) => {
-        const mark = markWords(slot, start, metre);
+        const mark = sayMarks(slot, start, metre);
         start += slot.ticks;
         return (
           <Chord key={slot.id} $ticks={slot.ticks}>
@@ -66,11 +67,7 @@ export const BarCell = memo(function BarCell(props: BarCellProps) {
               </b>
             )}
             <small>
-              <Signed
-                text={[slot.chord === null ? '' : naming.small(slot.chord), slot.isTied ? 'rings on' : '', mark]
-                  .filter(Boolean)
-                  .join(' · ')}
-              />
+              <Signed text={[slot.chord === null ? '' : naming.small(slot.chord), mark].filter(Boolean).join(' · ')} />
             </small>
             {slot.cue !== null && <i>{slot.cue}</i>}
           </Chord>

@@ -1,0 +1,21 @@
+import { beatTicks, type Metre } from '../rhythm/metre.ts';
+import type { Slot } from '../song/document/document.ts';
+
+/** The marks of a slot in words: "an eighth early, stop on 3". */
+export function sayMarks(
+  slot: Pick<Slot, 'pushTicks' | 'hold' | 'isTied' | 'stop'>,
+  startTick: number,
+  metre: Metre,
+): string {
+  const isOffBeat = startTick % beatTicks(metre) !== 0;
+  const sixteenthTicks = beatTicks({ beats: 4, unit: 16, groups: null });
+  return [
+    slot.pushTicks === 0 ? '' : slot.pushTicks === sixteenthTicks ? 'a sixteenth early' : 'an eighth early',
+    isOffBeat ? `on the “and” of ${Math.floor(startTick / beatTicks(metre)) + 1}` : '',
+    slot.isTied ? 'rings on' : '',
+    slot.hold ? 'let ring' : '',
+    slot.stop === null ? '' : slot.stop.beat === null ? 'hit and cut' : `stop on ${slot.stop.beat}`,
+  ]
+    .filter((text) => text !== '')
+    .join(', ');
+}

@@ -30,26 +30,69 @@ export type BarStroke = Pick<PlacedStroke, 'startTick' | 'lengthTicks'> & {
 export type BarMusic = Pick<PlayedBar, 'metre' | 'lengthTicks' | 'slots'>;
 
 /** The moments of a pattern in the time of a bar, whatever is played there: the same for all bars of one metre and length. */
-export type PlacedPattern = { readonly pattern: Pattern; readonly strokes: readonly PlacedStroke[] };
+export type PlacedPattern = {
+  readonly events: readonly Event[];
+  /** Those that strike, with how long they last where nothing comes between. */
+  readonly struck: readonly Omit<BarStroke, 'slot'>[];
+  /** What strikes a whole chord in its manner. */
+  readonly whole: PatternCell;
+};
 
 /** Lays a pattern over the time of a bar; without one each beat is struck. `fromTick` is where its cycle stands at the bar line. */
-export function placeInBar(bar: BarMusic, pattern: Pattern | null, fromTick: number): PlacedPattern {
+export function placeInBar(
+  bar: Pick<BarMusic, 'metre' | 'lengthTicks'>,
+  pattern: Pattern | null,
+  fromTick: number,
+): PlacedPattern {
   const own = pattern ?? plainPattern(bar);
-  return { pattern: own, strokes: fitPattern(own, bar.lengthTicks, bar.metre, fromTick).strokes };
+  const swings = listSwings(own);
+  const placed = fitPattern(own, bar.lengthTicks, bar.metre, fromTick).strokes.flatMap((stroke) => {
+    const { startTick, lengthTicks, cell, index } = stroke;
+    return cell === null
+      ? []
+      : [
+          {
+            startTick,
+            lengthTicks,
+            cell,
+            direction: directionOf(cell, swings[index] ?? null, startTick, bar),
+            isCut: false,
+          },
+        ];
+  });
+  return {
+    events: placed.map(({ startTick, cell, direction }) => ({ startTick, cell, direction })),
+    struck: placed.filter(({ cell }) => isStruck(cell)),
+    whole: wholeChordOf(own),
+  };
 }
 
 /** The strokes of a bar; `next` is the first chord of the bar after it, which may come early. */
 export function strokesOfBar(bar: BarMusic, placed: PlacedPattern, next: Slot | null): readonly BarStroke[] {
-  const swings = listSwings(placed.pattern);
-  const events: Event[] = placed.strokes.flatMap(({ startTick, cell, index }): readonly Event[] =>
-    cell === null ? [] : [{ startTick, cell, direction: directionOf(cell, swings[index] ?? null, startTick, bar) }],
-  );
-  const spans = listSpans(bar, next);
-  const whole = wholeChordOf(placed.pattern);
+  const [only] = bar.slots;
+  if (only !== undefined && bar.slots.length === 1 && placed.struck.length > 0 && isPlain(only, next)) {
+    // Written out: a song has thousands of strokes, and copies by spreading take several times as long.
+    return placed.struck.map(
+      ({ startTick, lengthTicks, cell, direction, isCut }): BarStroke => ({
+        startTick,
+        lengthTicks,
+        cell,
+        direction,
+        slot: only,
+        isCut,
+      }),
+    );
+  }
   return inTime(
-    spans.flatMap((span) => eventsUnder(span, events, whole, bar)),
+    listSpans(bar, next).flatMap((span) => eventsUnder(span, placed.events, placed.whole, bar)),
     bar,
   );
+}
+
+/** Whether one chord is played through a bar without a mark, and none comes before the next bar line. */
+function isPlain({ chord, pushTicks, hold, isTied, stop }: Slot, next: Slot | null): boolean {
+  const isMarked = pushTicks > 0 || hold || isTied || stop !== null;
+  return chord !== null && !isMarked && (next === null || next.pushTicks === 0);
 }
 
 /** A played bar with every change on its beat. */
@@ -163,7 +206,12 @@ function wholeChordOf({ cells }: Pattern): PatternCell {
     : strokeOf('down');
 }
 
-function directionOf(cell: PatternCell, swing: Direction | null, tick: number, { metre }: BarMusic): Direction {
+function directionOf(
+  cell: PatternCell,
+  swing: Direction | null,
+  tick: number,
+  { metre }: Pick<BarMusic, 'metre'>,
+): Direction {
   const own = cell.kind === 'stroke' ? cell.direction : null;
   return own ?? swing ?? (tick % beatTicks(metre) === 0 ? 'down' : 'up');
 }

@@ -5,6 +5,7 @@
  * truth; where a repeat is shorter than the pattern, it runs on over the repeats of that line, and where the teacher says so over lines.
  * After an odd bar, a held or cut chord, a tie or a silence it begins anew; an odd bar itself takes what of it fits.
  */
+import { range } from '../../kernel/list.ts';
 import { barTicks } from '../../rhythm/metre.ts';
 import { cycleTicks, formatCells, type Pattern } from '../../rhythm/pattern.ts';
 import type { HandOfBar } from '../../song/attachments/right-hand.ts';
@@ -49,12 +50,20 @@ function isOneRun(before: PlayedBar, bar: PlayedBar, isShort: boolean): boolean 
 
 /** How long a round of its line is, in ticks, for each played bar. */
 function roundTicksOf(played: readonly PlayedBar[]): readonly number[] {
-  const byRound = new Map<string, number>();
-  const keyOf = ({ lineVisit, round }: PlayedBar): string => `${lineVisit} ${round}`;
-  for (const bar of played) {
-    byRound.set(keyOf(bar), (byRound.get(keyOf(bar)) ?? 0) + bar.lengthTicks);
+  const ticks: number[] = [];
+  let from = 0;
+  let sum = 0;
+  for (const [index, bar] of played.entries()) {
+    sum += bar.lengthTicks;
+    const after = played[index + 1];
+    if (after === undefined || after.lineVisit !== bar.lineVisit || after.round !== bar.round) {
+      const own = sum;
+      ticks.push(...range(from, index + 1).map(() => own));
+      from = index + 1;
+      sum = 0;
+    }
   }
-  return played.map((bar) => byRound.get(keyOf(bar)) ?? 0);
+  return ticks;
 }
 
 /** Whether a bar has the metre and the length that a pattern is made for. */

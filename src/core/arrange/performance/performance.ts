@@ -89,17 +89,18 @@ function performBars(document: SongDocument, part: Part, played: readonly Played
 
 const NO_ORNAMENTS: readonly PlacedOrnament[] = [];
 
-/** Finds how the chord of a slot is held: once for each chord that is written. */
+/** Finds how the chord of a slot is held: once for each chord of the song. */
 function createHeld(document: SongDocument, part: Part): (slot: Slot) => Held | null {
   const { toShapeChord } = songKeysOf(document, part);
-  const known = new Map<ChordSymbol, Held | null>();
+  const known = new Map<string, Held | null>();
   return ({ chord }) => {
     if (chord === null) {
       return null;
     }
-    const before = known.get(chord);
+    const name = `${chord.root} ${chord.quality} ${chord.bass}`;
+    const before = known.get(name);
     const held = before === undefined ? findStoredShape(part, toShapeChord(chord)) : before;
-    known.set(chord, held);
+    known.set(name, held);
     return held;
   };
 }
@@ -129,7 +130,7 @@ type Cause = {
 };
 
 /** What a written bar was performed as, for the few ways in which it is played at once: in other rounds, by other parts. */
-type Known = { readonly causes: readonly unknown[]; readonly performed: PerformedBar };
+type Known = { readonly cause: Cause; readonly performed: PerformedBar };
 
 const knownBars = new WeakMap<Bar, readonly Known[]>();
 const MOST_WAYS = 6;
@@ -137,14 +138,8 @@ const MOST_WAYS = 6;
 function performBar(cause: Cause): PerformedBar {
   const { bar, place, next, held, ornaments, ringsOnTicks } = cause;
   const { hand, pattern, cycleTick } = place;
-  const causes = [
-    ...[bar.lengthTicks, bar.metre.beats, bar.metre.unit, pattern, cycleTick, next, ornaments, ringsOnTicks],
-    ...[hand.pattern, hand.dynamics, hand.isMuted, hand.runsOn],
-    ...bar.slots,
-    ...held,
-  ];
   const known = knownBars.get(bar.bar) ?? [];
-  const before = known.find((each) => isSame(each.causes, causes));
+  const before = known.find((each) => isSameCause(each.cause, cause));
   if (before !== undefined) {
     return before.performed;
   }
@@ -161,8 +156,32 @@ function performBar(cause: Cause): PerformedBar {
     takenOver: all.length - strokes.length,
     ringsOnTicks,
   };
-  knownBars.set(bar.bar, [{ causes, performed }, ...known].slice(0, MOST_WAYS));
+  knownBars.set(bar.bar, [{ cause, performed }, ...known].slice(0, MOST_WAYS));
   return performed;
+}
+
+/** Whether two played bars are performed alike, wherever they stand. */
+function isSameCause(a: Cause, b: Cause): boolean {
+  return (
+    a.next === b.next &&
+    a.ornaments === b.ornaments &&
+    a.ringsOnTicks === b.ringsOnTicks &&
+    a.bar.lengthTicks === b.bar.lengthTicks &&
+    a.bar.metre.beats === b.bar.metre.beats &&
+    a.bar.metre.unit === b.bar.metre.unit &&
+    a.place.cycleTick === b.place.cycleTick &&
+    a.place.pattern === b.place.pattern &&
+    isSameHand(a.place.hand, b.place.hand) &&
+    isSame(a.bar.slots, b.bar.slots) &&
+    isSame(a.held, b.held)
+  );
+}
+
+function isSameHand(a: HandOfBar, b: HandOfBar): boolean {
+  return (
+    a === b ||
+    (a.pattern === b.pattern && a.dynamics === b.dynamics && a.isMuted === b.isMuted && a.runsOn === b.runsOn)
+  );
 }
 
 /** Which bar of a pattern stands at a tick of its cycle, from 0. */

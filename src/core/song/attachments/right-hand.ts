@@ -141,24 +141,30 @@ export type Hand = { readonly hand: HandOfBar; readonly pattern: Pattern | null 
 export function createHands(document: SongDocument, part: Pick<Part, 'patterns'>): (bar: PlayedBar) => Hand {
   const byPlace = new Map(part.patterns.map((assignment) => [assignment.targetId, assignment]));
   const hands = new Map<string, Hand>();
+  const ofSong = nearestOf(part.patterns.filter(({ targetId }) => targetId === null));
+  const isSongOnly = part.patterns.every(({ targetId }) => targetId === null);
   return (bar) => {
+    if (isSongOnly) {
+      return ofSong;
+    }
     const near = placesOf(document, bar).flatMap((place) => byPlace.get(place) ?? []);
     // Most bars are told the same, and a hand that is told the same is the same object.
     const key = near.map(({ targetId }) => targetId).join(' ');
-    const known = hands.get(key);
-    if (known !== undefined) {
-      return known;
-    }
-    const hand: HandOfBar = {
-      pattern: near.find(({ pattern }) => pattern !== null)?.pattern ?? null,
-      dynamics: near.find(({ dynamics }) => dynamics !== null)?.dynamics ?? null,
-      isMuted: near.find(({ isMuted }) => isMuted !== null)?.isMuted ?? null,
-      runsOn: near.find(({ runsOn }) => runsOn !== null)?.runsOn ?? null,
-    };
-    const found = { hand, pattern: hand.pattern === null ? null : toPattern(hand.pattern) };
-    hands.set(key, found);
-    return found;
+    const hand = hands.get(key) ?? nearestOf(near);
+    hands.set(key, hand);
+    return hand;
   };
+}
+
+/** What some assignments say together, the nearest first. */
+function nearestOf(near: readonly PatternAssignment[]): Hand {
+  const hand: HandOfBar = {
+    pattern: near.find(({ pattern }) => pattern !== null)?.pattern ?? null,
+    dynamics: near.find(({ dynamics }) => dynamics !== null)?.dynamics ?? null,
+    isMuted: near.find(({ isMuted }) => isMuted !== null)?.isMuted ?? null,
+    runsOn: near.find(({ runsOn }) => runsOn !== null)?.runsOn ?? null,
+  };
+  return { hand, pattern: hand.pattern === null ? null : toPattern(hand.pattern) };
 }
 
 /** What holds in one played bar. */

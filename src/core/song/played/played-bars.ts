@@ -7,7 +7,7 @@
 import type { Key } from '../../harmony/key.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { createLastFew } from '../../kernel/last-few.ts';
-import { range, sumOf } from '../../kernel/list.ts';
+import { sumOf } from '../../kernel/list.ts';
 import { beatTicks, type Metre } from '../../rhythm/metre.ts';
 import { type Tempo, ticksToSeconds } from '../../rhythm/tempo.ts';
 import { ticksOfBar } from '../chart/bar-check.ts';
@@ -54,20 +54,36 @@ export function listPlayedBars(document: SongDocument): readonly PlayedBar[] {
 type Visit = Pick<PlayedBar, 'passIndex' | 'section' | 'lineId' | 'line' | 'lineVisit' | 'round' | 'inRound' | 'bar'>;
 
 function listVisits(document: SongDocument): readonly Visit[] {
-  let lineVisit = -1;
-  return document.map.form.flatMap((pass, passIndex) => {
+  const visits: Visit[] = [];
+  let lineVisit = 0;
+  for (const [passIndex, pass] of document.map.form.entries()) {
     const section = findSection(document, pass);
-    const lines = section === null ? [] : linesOfPass(section, pass);
-    return section === null || pass.isLeftOut
-      ? []
-      : range(0, section.times).flatMap(() =>
-          lines.flatMap((each, line) => {
-            lineVisit += 1;
-            const place = { passIndex, section, lineId: each.id, line, lineVisit };
-            return barsByRound(each).map((visit) => ({ ...place, ...visit }));
-          }),
-        );
-  });
+    const lines = section === null || pass.isLeftOut ? [] : linesOfPass(section, pass);
+    for (let time = 0; section !== null && time < section.times; time += 1) {
+      for (const [line, written] of lines.entries()) {
+        visitLine(visits, { passIndex, section, lineId: written.id, line, lineVisit }, written);
+        lineVisit += 1;
+      }
+    }
+  }
+  return visits;
+}
+
+/** Adds the bars of a line in all its rounds; an ending is played in its own. */
+function visitLine(
+  visits: Visit[],
+  place: Omit<Visit, 'round' | 'inRound' | 'bar'>,
+  { times, bars, endings }: Line,
+): void {
+  const { passIndex, section, lineId, line, lineVisit } = place;
+  for (let round = 1; round <= times; round += 1) {
+    const closing =
+      endings.length === 0 ? [] : endings.flatMap((each) => (each.rounds.includes(round) ? each.bars : []));
+    const all = closing.length === 0 ? bars : [...bars, ...closing];
+    for (const [inRound, bar] of all.entries()) {
+      visits.push({ passIndex, section, lineId, line, lineVisit, round, inRound, bar });
+    }
+  }
 }
 
 /** The section that a pass plays, or null when it is gone. */
@@ -75,34 +91,42 @@ export function findSection(document: SongDocument, pass: Pass): Section | null 
   return document.map.sections.find(({ id }) => id === pass.sectionId) ?? null;
 }
 
-function barsByRound(line: Line): readonly Pick<Visit, 'round' | 'inRound' | 'bar'>[] {
-  return range(1, line.times + 1).flatMap((round) => {
-    const endings = line.endings.filter((ending) => ending.rounds.includes(round));
-    return [...line.bars, ...endings.flatMap(({ bars }) => bars)].map((bar, inRound) => ({ round, inRound, bar }));
-  });
-}
-
+// Written out: a song has hundreds of bars with each edit, and copies by spreading take several times as long.
 function playBar(document: SongDocument, visit: Visit, before: PlayedBar | undefined): PlayedBar {
-  const { bar } = visit;
-  const own = contentOf(bar, document.facts.metre);
-  if (before === undefined) {
-    const number = bar.pickupBeats === null ? 1 : 0;
-    const { key, tempo } = document.facts;
-    const slots = own.slots.map((slot) => (slot.isTied ? { ...slot, isTied: false } : slot));
-    return { ...visit, ...own, slots, number, startTick: 0, key: bar.key ?? key, tempo: bar.tempo ?? tempo };
-  }
+  const { bar, passIndex, section, lineId, line, lineVisit, round, inRound } = visit;
+  const { metre, lengthTicks, slots } = playedContent(document, visit, before);
   return {
-    ...visit,
-    ...(bar.same ? repeatedOf(before, visit) : { ...own, slots: tiedTo(before, own.slots) }),
-    number: before.number + 1,
-    startTick: before.startTick + before.lengthTicks,
-    key: bar.key ?? before.key,
-    tempo: bar.tempo ?? before.tempo,
+    number: before === undefined ? (bar.pickupBeats === null ? 1 : 0) : before.number + 1,
+    passIndex,
+    section,
+    lineId,
+    line,
+    lineVisit,
+    round,
+    inRound,
+    bar,
+    metre,
+    slots,
+    startTick: before === undefined ? 0 : before.startTick + before.lengthTicks,
+    lengthTicks,
+    key: bar.key ?? (before === undefined ? document.facts.key : before.key),
+    tempo: bar.tempo ?? (before === undefined ? document.facts.tempo : before.tempo),
   };
 }
 
+type Content = Pick<PlayedBar, 'metre' | 'lengthTicks' | 'slots'>;
+
+function playedContent(document: SongDocument, visit: Visit, before: PlayedBar | undefined): Content {
+  const { bar } = visit;
+  if (before !== undefined && bar.same) {
+    return repeatedOf(before, visit);
+  }
+  const own = contentOf(bar, document.facts.metre);
+  return bar.slots[0]?.isTied === true ? { ...own, slots: tiedTo(before, own.slots) } : own;
+}
+
 /** A bar that says "same": a bar that is one held chord goes on ringing through it in the same pass, others are played again, unmarked. */
-function repeatedOf(before: PlayedBar, { passIndex }: Visit): Pick<PlayedBar, 'metre' | 'lengthTicks' | 'slots'> {
+function repeatedOf(before: PlayedBar, { passIndex }: Visit): Content {
   const { metre, lengthTicks, slots } = before;
   const [only] = slots;
   const rings =
@@ -114,17 +138,17 @@ function repeatedOf(before: PlayedBar, { passIndex }: Visit): Pick<PlayedBar, 'm
   return { metre, lengthTicks, slots: rings ? [tied(only)] : slots.map(withoutMarks) };
 }
 
-function contentOf(bar: Bar, songMetre: Metre): Pick<PlayedBar, 'metre' | 'lengthTicks' | 'slots'> {
+function contentOf(bar: Bar, songMetre: Metre): Content {
   return { metre: bar.metre ?? songMetre, lengthTicks: ticksOfBar(bar, songMetre), slots: bar.slots };
 }
 
 /** Slots whose first one, where it is a tie, has the chord that sounds before: a tie has the same chord on both sides. */
-function tiedTo(before: PlayedBar, slots: readonly Slot[]): readonly Slot[] {
+function tiedTo(before: PlayedBar | undefined, slots: readonly Slot[]): readonly Slot[] {
   const [first, ...rest] = slots;
   if (first?.isTied !== true) {
     return slots;
   }
-  const chord = before.slots.at(-1)?.chord ?? null;
+  const chord = before?.slots.at(-1)?.chord ?? null;
   const own = chord === null ? { ...first, isTied: false } : first;
   return [isEqual(own.chord, chord) ? own : { ...own, chord }, ...rest];
 }

@@ -100,7 +100,16 @@ function arrange(song: SongDocument): SongDocument {
     patterns:
       pattern === null
         ? []
-        : [{ targetId: null, pattern: toStoredPattern(pattern.pattern), dynamics: null, isMuted: null, runsOn: null }],
+        : [
+            {
+              targetId: null,
+              pattern: toStoredPattern(pattern.pattern),
+              dynamics: null,
+              isMuted: null,
+              runsOn: null,
+              isSilent: null,
+            },
+          ],
     ornaments: barIds.map((barId, index) => ({
       id: 1_000_000 + index,
       barId,

@@ -106,6 +106,7 @@ const COMMANDS: { readonly [Kind in SongCommand['kind']]: readonly [SongDocument
     },
   ],
   'store-shape': [song, { kind: 'store-shape', partId: part.id, chord: G, stored: { fingering, origin: 'pinned' } }],
+  'rename-part': [song, { kind: 'rename-part', partId: part.id, name: 'Low guitar' }],
   'add-part': [song, { kind: 'add-part', name: 'Guitar 2', setup: { ...part.setup, capoFret: 7 } }],
   'remove-part': [
     after({ kind: 'add-part', name: 'Guitar 2', setup: part.setup }),

@@ -214,6 +214,7 @@ const part = z.strictObject({
         dynamics: z.enum(DYNAMICS).nullable(),
         isMuted: z.boolean().nullable(),
         runsOn: z.boolean().nullable(),
+        isSilent: z.boolean().nullable(),
       }),
     )
     .max(ATTACHMENTS),

@@ -2,7 +2,7 @@ import { changed, each } from './upgrade.ts';
 
 type Old = Readonly<Record<string, unknown>>;
 
-/** Version 6 knows ties, notes on a pass, and patterns that run on from line to line; older songs have none. */
+/** Version 6 knows ties, notes on a pass, patterns that run on from line to line, and silence of one guitar; older songs have none. */
 export function addTies(document: unknown): unknown {
   return changed(document, (song) => ({
     ...song,
@@ -16,7 +16,7 @@ export function addTies(document: unknown): unknown {
       ...arrangement,
       parts: each(arrangement['parts'], (part) => ({
         ...part,
-        patterns: each(part['patterns'], (assignment) => ({ ...assignment, runsOn: null })),
+        patterns: each(part['patterns'], (assignment) => ({ ...assignment, runsOn: null, isSilent: null })),
       })),
     })),
   }));

@@ -59,12 +59,15 @@ function wordOf(cell: PatternCell, hand: 'down' | 'up'): readonly string[] {
     case 'damp':
       return [];
     case 'stroke':
-      return [STROKE_WORDS[cell.sound] ?? cell.direction ?? hand];
+      return [STROKE_WORDS[cell.sound] ?? `${STRINGS_WORDS[cell.sound] ?? ''}${cell.direction ?? hand}`];
     case 'pick':
       return [
         cell.roles.map((role) => (role === 'bass' ? 'bass' : role === 'other-bass' ? 'other' : String(role))).join('+'),
       ];
   }
 }
+
+/** Which strings a strum is on, where it is not on all. */
+const STRINGS_WORDS: Readonly<Record<string, string>> = { top: 'top ', low: 'low ' };
 
 const STROKE_WORDS: Readonly<Record<string, string>> = { muted: 'chk', bass: 'bass', 'other-bass': 'other' };

@@ -5,7 +5,8 @@
  * bar line, one letter a cell. So it can be typed, saved with a song and read by people:
  *
  *   D U  strum down, up          d u  the same, damped by the palm      x  a muted hit, in the hand's direction
- *   B b  bass note, other bass   T t  top strings only, down, up        H  one strum that is held
+ *   B b  bass note, other bass   T t  top strings only, down, up        L l  low strings only, down, up
+ *   H    one strum that is held
  *   -    the hand passes         r    the strings are damped            ^  behind a letter: an accent
  *
  * Picked patterns name strings from 1 = thinnest beside B and b, pinches in brackets: `(B1)- b2 B1 b2`. Lists of strokes with
@@ -18,7 +19,7 @@ import { barTicks, type Metre } from './metre.ts';
 export type Direction = 'down' | 'up';
 
 /** What is heard of a stroke. `hold` is one strum that rings to the end of the cycle. */
-export type StrokeSound = 'all' | 'palm' | 'muted' | 'bass' | 'other-bass' | 'top' | 'hold';
+export type StrokeSound = 'all' | 'palm' | 'muted' | 'bass' | 'other-bass' | 'top' | 'low' | 'hold';
 
 /** What a finger picks: the chord's bass string, its other bass, or a string by its number (1 = thinnest). */
 export type PickRole = 'bass' | 'other-bass' | number;
@@ -88,6 +89,8 @@ const STROKES: Readonly<Record<string, readonly [Direction | null, StrokeSound]>
   b: ['down', 'other-bass'],
   T: ['down', 'top'],
   t: ['up', 'top'],
+  L: ['down', 'low'],
+  l: ['up', 'low'],
   H: ['down', 'hold'],
 };
 

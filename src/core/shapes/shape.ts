@@ -38,10 +38,13 @@ export type ShapeError =
 /** Highest fret counted from the capo that a shape may use. */
 export const HIGHEST_SHAPE_FRET = 24;
 
-/** Reads "x32010", or "10-12-12-11-10-10" where a fret has two figures; x is a string that is not struck. */
+/**
+ * Reads "x32010", or "10-12-12-11-10-10" where a fret has two figures; x is a string that is not struck. A single x or 0 needs no hyphen
+ * of its own: "x8-10-8-9-8".
+ */
 export function parseShape(text: string, stringCount: number): Result<Shape, ShapeError> {
   const plain = text.trim();
-  const marks = /[-\s]/.test(plain) ? plain.split(/[-\s]+/) : [...plain];
+  const marks = /[-\s]/.test(plain) ? plain.split(/[-\s]+/).flatMap(marksOf) : [...plain];
   const isValid = marks.every((mark) => /^(?:x|X|\d{1,2})$/.test(mark) && !(Number(mark) > HIGHEST_SHAPE_FRET));
   if (plain === '' || !isValid || marks.every((mark) => /^x$/i.test(mark))) {
     return err({ kind: 'not-a-shape', found: text });
@@ -50,6 +53,14 @@ export function parseShape(text: string, stringCount: number): Result<Shape, Sha
     return err({ kind: 'wrong-string-count', found: text, strings: marks.length, wanted: stringCount });
   }
   return ok(marks.map((mark) => (/^x$/i.test(mark) ? null : Number(mark))));
+}
+
+/** The strings that stand together between hyphens: an x or a 0 each, and at most one fret; anything else as it is. */
+function marksOf(piece: string): readonly string[] {
+  const [, before = '', fret = '', after = ''] = /^([x0]*)([1-9]\d?)?([x0]*)$/i.exec(piece) ?? [];
+  return piece === '' || before + fret + after !== piece
+    ? [piece]
+    : [...before, ...(fret === '' ? [] : [fret]), ...after];
 }
 
 /** A shape as text, lowest string first: "x32010", with hyphens where a fret has two figures. */

@@ -16,6 +16,7 @@ const EACH: EachKind<CommandError> = {
   'range-upside-down': { kind: 'range-upside-down' },
   'too-many-wishes': { kind: 'too-many-wishes', wish: 'pins', most: 20 },
   'shape-of-other-strings': { kind: 'shape-of-other-strings', strings: 4, wanted: 6 },
+  'bad-part-name': { kind: 'bad-part-name', most: 40 },
   'last-part': { kind: 'last-part' },
   'no-such-place': { kind: 'no-such-place' },
   'bad-bar': { kind: 'bad-bar', fault: { kind: 'off-the-half-beat' } },

@@ -33,6 +33,8 @@ export function sayCommandError(error: CommandError): string {
         : `At most ${error.most} shapes can be ruled out.`;
     case 'shape-of-other-strings':
       return `This shape is for ${error.strings} strings; the guitar has ${error.wanted}.`;
+    case 'bad-part-name':
+      return `A guitar needs a name of one line, ${error.most} characters at most.`;
     case 'last-part':
       return 'A song has at least one guitar.';
     case 'bad-pattern':

@@ -71,8 +71,9 @@ export function setupSentences(
     ];
   }
   const shift = soundingShiftOf(part.setup);
+  const hasOthers = document.arrangements.some(({ parts }) => parts.length > 1);
   return [
-    `${setup}. Sounds in ${formatKeyWords(sounding)}.`,
+    `${hasOthers ? `${part.name}: ${setup.charAt(0).toLowerCase()}${setup.slice(1)}` : setup}. Sounds in ${formatKeyWords(sounding)}.`,
     ...(capoFret === 0
       ? []
       : [

@@ -56,7 +56,10 @@ function PartChoice() {
   return parts.length < 2 ? null : (
     <Choice
       label="Guitar"
-      options={parts.map((part, index) => ({ value: String(part.id), text: String(index + 1) }))}
+      options={parts.map((part, index) => ({
+        value: String(part.id),
+        text: part.name.length <= 12 ? part.name : `Guitar ${index + 1}`,
+      }))}
       value={String(id)}
       onChange={(partId) => editor.store.setState({ partId: Number(partId) })}
     />

@@ -57,14 +57,15 @@ function Stroke({ cell, hand }: { readonly cell: PatternCell; readonly hand: 'do
   );
 }
 
+const WAYS: Readonly<Partial<Record<StrokeSound, string>>> = { top: 'M7 14 V26', low: 'M7 4 V15' };
 const WIDTHS = { accent: 3.4, palm: 1.2, plain: 2 } as const;
 
-/** The way of a strum: short for the top strings alone, broken under the palm. */
+/** The way of a strum: its end for the top strings alone, its beginning for the low ones, broken under the palm. */
 function Arrow({ sound, isUp }: { readonly sound: StrokeSound; readonly isUp: boolean }) {
   return (
     <g transform={isUp ? 'rotate(180 7 15)' : ''}>
-      <path d={sound === 'top' ? 'M7 14 V26' : 'M7 4 V26'} strokeDasharray={sound === 'palm' ? '4 2' : ''} />
-      <path d="M3 20 L7 27 L11 20" fill="none" />
+      <path d={WAYS[sound] ?? 'M7 4 V26'} strokeDasharray={sound === 'palm' ? '4 2' : ''} />
+      <path d={sound === 'low' ? 'M3 9 L7 16 L11 9' : 'M3 20 L7 27 L11 20'} fill="none" />
     </g>
   );
 }

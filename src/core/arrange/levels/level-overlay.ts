@@ -106,7 +106,8 @@ function layOver(song: LevelSong, laid: Laid, levelBar: LevelBar): LevelBar {
   const { level, index, place } = laid;
   const bar = song.played[index];
   const slots = levelBar.slots.map((slot) => layShape(song, laid, slot));
-  if (bar === undefined || place === null || place.hand.pattern === levelBar.hand.pattern) {
+  const isSilent = levelBar.hand.isSilent === true;
+  if (bar === undefined || place === null || isSilent || place.hand.pattern === levelBar.hand.pattern) {
     return { ...levelBar, slots };
   }
   const { hand, pattern, cycleTick } = place;

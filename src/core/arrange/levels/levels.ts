@@ -164,7 +164,7 @@ function barsByLevel(song: LevelSong, holds: Holds): BarsByLevel {
   let above: readonly Above[] = full.map(() => ({ strokes: null, step: 0 }));
   for (const level of [...LEVELS].reverse()) {
     const isChange = (from: Slot, to: Slot): boolean => isHeldOtherwise(holds, level, from, to);
-    const slots = full.map((bar, index) => slotsOf({ holds, played }, { level, index, bar: bar.played }));
+    const slots = full.map((bar, index) => slotsOf({ holds, played }, { level, index, bar }));
     const struck = full.map((bar, index) =>
       strokesOf({ level, bar, slots: slots[index] ?? [], isChange }, above[index] ?? { strokes: null, step: 0 }),
     );
@@ -200,16 +200,14 @@ function listFullBars({ played, bars }: LevelSong): readonly FullBar[] {
   return bars.map((performed, index) => {
     const bar = itemAt(played, index);
     const next = played[index + 1]?.slots[0] ?? null;
+    if (performed.hand.isSilent === true) {
+      return { played: bar, performed, next, strokes: performed.strokes, onTime: performed.strokes };
+    }
     const place = patternInBar(bar, performed.pattern, performed.cycleTick);
     const strokes = performed.ornaments.length === 0 ? performed.strokes : strokesOfBar(bar, place, next);
     const hasEarly = (next?.pushTicks ?? 0) > 0 || bar.slots.some(({ pushTicks }) => pushTicks > 0);
-    return {
-      played: bar,
-      performed,
-      next,
-      strokes,
-      onTime: hasEarly ? strokesOfBar(withoutPushes(bar), place, null) : strokes,
-    };
+    const onTime = hasEarly ? strokesOfBar(withoutPushes(bar), place, null) : strokes;
+    return { played: bar, performed, next, strokes, onTime };
   });
 }
 
@@ -275,10 +273,11 @@ function isSameSlot(a: Slot, b: Slot): boolean {
 
 function slotsOf(
   { holds, played }: { readonly holds: Holds; readonly played: readonly PlayedBar[] },
-  { level, index, bar }: { readonly level: Level; readonly index: number; readonly bar: PlayedBar },
+  { level, index, bar }: { readonly level: Level; readonly index: number; readonly bar: FullBar },
 ): readonly LevelSlot[] {
-  return bar.slots.map((slot, at): LevelSlot => {
-    const hold = slot.chord === null ? undefined : holds.bySlot.get(slot.id);
+  const isSilent = bar.performed.hand.isSilent === true;
+  return bar.played.slots.map((slot, at): LevelSlot => {
+    const hold = slot.chord === null || isSilent ? undefined : holds.bySlot.get(slot.id);
     const isMerged = level <= 2 && at > 0 && isPassing(played, index, at);
     return { slot, held: isMerged ? null : (hold?.[level] ?? null), isMerged };
   });

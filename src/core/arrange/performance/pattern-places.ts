@@ -36,6 +36,7 @@ export function placePatterns(
       isWhole(before, pattern) &&
       isWhole(bar, pattern) &&
       !isBroken(before) &&
+      last.hand.isSilent !== true &&
       (hand.runsOn === true || isOneRun(before, bar, (rounds[index] ?? 0) < cycleTicks(pattern)));
     const cycleTick = runsOn ? (last.cycleTick + before.lengthTicks) % cycleTicks(pattern) : 0;
     places.push({ hand, pattern, cycleTick });

@@ -4,10 +4,12 @@ import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { type Pattern, parseCells } from '../../rhythm/pattern.ts';
 import { findPattern, SHELF } from '../../rhythm/pattern-library.ts';
+import { AVERAGE_HAND } from '../../shapes/hand.ts';
 import { toStoredPattern } from '../../song/attachments/right-hand.ts';
 import { applyCommand, type SongCommand } from '../../song/commands.ts';
 import type { SongDocument } from '../../song/document/document.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
+import { deriveLevels } from '../levels/levels.ts';
 import { performanceOf } from './performance.ts';
 import { listNotes } from './strum-notes.ts';
 
@@ -148,6 +150,35 @@ describe('what is struck in a bar', () => {
 
   test('a chord that the pattern would never strike is struck where it is entered', () => {
     expect(strokesOf(told(songFromChart('| G D |\n'), shelf('One Bell')))).toEqual(['0 G, 2 D']);
+  });
+});
+
+describe('a guitar that is silent', () => {
+  const SONG = told(songFromChart('Verse:\n| G | <D |\n\nChorus:\n| C | G |\n'), shelf('Four Square'));
+  const [verse] = SONG.map.sections;
+  const quiet = applyCommand(SONG, {
+    kind: 'assign-pattern',
+    partId: mainPartOf(SONG).id,
+    targetId: verse?.id ?? -1,
+    change: { isSilent: true },
+  });
+  const silent = quiet.ok ? quiet.value.document : SONG;
+
+  test('strikes and holds nothing there, and plays on after it', () => {
+    expect(strokesOf(silent)).toEqual(['', '', '0 C, 1, 2, 3', '0 G, 1, 2, 3']);
+    expect(barsOf(silent).map(({ slots }) => slots.map(({ held }) => held?.chord.root ?? null))).toEqual([
+      [null],
+      [null],
+      ['C'],
+      ['G'],
+    ]);
+    expect(listNotes(performanceOf(silent, mainPartOf(silent)))[0]?.startTick).toBe(8 * QUARTER_TICKS);
+  });
+
+  test('is silent on every level too', () => {
+    for (const { bars } of deriveLevels(silent, mainPartOf(silent), { hand: AVERAGE_HAND, known: null })) {
+      expect(bars.slice(0, 2).flatMap(({ strokes }) => strokes)).toEqual([]);
+    }
   });
 });
 

@@ -35,7 +35,7 @@ export type PerformedSlot<How extends Held = Held> = {
 /** A played bar as it is performed. */
 export type PerformedBar<How extends Held = Held> = {
   readonly slots: readonly PerformedSlot<How>[];
-  /** What the right hand is told: its pattern as it is stored, loudness and palm. */
+  /** What the right hand is told: its pattern as it is stored, loudness and palm, and whether it is silent. */
   readonly hand: HandOfBar;
   readonly pattern: Pattern | null;
   /** Where its cycle stands at the bar line, in ticks, and which of its bars that is, from 0. */
@@ -74,20 +74,22 @@ function performBars(document: SongDocument, part: Part, played: readonly Played
   const heldOf = createHeld(document, part);
   const ornaments = listPlacedOrnaments(part);
   const rings = ringsOn(played);
+  const isSilent = (index: number): boolean => places[index]?.hand.isSilent === true;
   return played.map((bar, index) => {
     const next = played[index + 1]?.slots[0] ?? null;
     return performBar({
       bar,
       place: itemAt(places, index),
       next: next !== null && next.pushTicks > 0 ? next : null,
-      held: bar.slots.map(heldOf),
-      ornaments: ornaments.get(bar.bar.id) ?? NO_ORNAMENTS,
+      held: isSilent(index) ? bar.slots.map(() => null) : bar.slots.map(heldOf),
+      ornaments: isSilent(index) ? NO_ORNAMENTS : (ornaments.get(bar.bar.id) ?? NO_ORNAMENTS),
       ringsOnTicks: rings[index] ?? 0,
     });
   });
 }
 
 const NO_ORNAMENTS: readonly PlacedOrnament[] = [];
+const NO_STROKES: readonly BarStroke[] = [];
 
 /** Finds how the chord of a slot is held: once for each chord of the song. */
 function createHeld(document: SongDocument, part: Part): (slot: Slot) => Held | null {
@@ -143,7 +145,8 @@ function performBar(cause: Cause): PerformedBar {
   if (before !== undefined) {
     return before.performed;
   }
-  const all = strokesOfBar(bar, patternInBar(bar, pattern, cycleTick), next);
+  // Where a guitar is silent, it does not come early into the next bar either: that is struck there.
+  const all = hand.isSilent === true ? NO_STROKES : strokesOfBar(bar, patternInBar(bar, pattern, cycleTick), next);
   const strokes = withoutTakenOver(all, ornaments);
   const performed: PerformedBar = {
     slots: bar.slots.map((slot, index) => ({ slot, held: held[index] ?? null, isMerged: false })),
@@ -180,7 +183,11 @@ function isSameCause(a: Cause, b: Cause): boolean {
 function isSameHand(a: HandOfBar, b: HandOfBar): boolean {
   return (
     a === b ||
-    (a.pattern === b.pattern && a.dynamics === b.dynamics && a.isMuted === b.isMuted && a.runsOn === b.runsOn)
+    (a.pattern === b.pattern &&
+      a.dynamics === b.dynamics &&
+      a.isMuted === b.isMuted &&
+      a.runsOn === b.runsOn &&
+      a.isSilent === b.isSilent)
   );
 }
 

@@ -37,6 +37,7 @@ export type StrumNote = {
 const STRING_DELAY_SECONDS = 0.011;
 const UP_STRINGS = 4;
 const TOP_STRINGS = 3;
+const LOW_STRINGS = 3;
 const MUTED_SECONDS = 0.045;
 const PALM_SECONDS = 0.18;
 const LOUDNESS = { soft: 0.4, medium: 0.65, loud: 0.9 } as const;
@@ -67,7 +68,8 @@ export function listNotes(performed: Performed, indexes?: readonly number[]): re
 
 /** The same part with one pattern throughout, in the place of all that it is told: to hear how that would be. */
 export function withPattern(document: SongDocument, part: Part, pattern: Pattern): Performance {
-  const assignment = { targetId: null, pattern: toStoredPattern(pattern), dynamics: null, isMuted: null, runsOn: null };
+  const told = { dynamics: null, isMuted: null, runsOn: null, isSilent: null };
+  const assignment = { targetId: null, pattern: toStoredPattern(pattern), ...told };
   return performanceOf(document, { ...part, patterns: [assignment] });
 }
 
@@ -189,6 +191,8 @@ function stringsOf({ cell, direction }: BarStroke, { setup }: Pick<Part, 'setup'
       return picked(['other-bass']);
     case 'top':
       return ordered(sounding.slice(-TOP_STRINGS), direction);
+    case 'low':
+      return ordered(sounding.slice(0, LOW_STRINGS), direction);
     default:
       return ordered(direction === 'up' ? sounding.slice(-UP_STRINGS) : sounding, direction);
   }

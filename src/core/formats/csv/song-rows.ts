@@ -82,7 +82,7 @@ function handOf(bar: PerformedBar | undefined): readonly [string, string, string
   const part = pattern !== null && pattern.bars === 2 ? `, bar ${patternBar + 1}` : '';
   const palm = hand.isMuted === true ? 'palm-muted' : '';
   return [
-    pattern === null ? '' : `${pattern.name}${part}`,
+    hand.isSilent === true ? 'silent' : pattern === null ? '' : `${pattern.name}${part}`,
     [hand.dynamics ?? '', palm].filter((word) => word !== '').join(', '),
     String(strokes.length),
     ornaments.map(({ ornament }) => ORNAMENT_WORDS[ornament.kind]).join('; '),

@@ -79,13 +79,13 @@ function drawCross(x: number, width: number): readonly Mark[] {
   ];
 }
 
-/** The way of a strum: short for the top strings alone, thin under the palm, barred where it is held. */
+/** The way of a strum: its end for the top strings alone, its beginning for the low ones, thin under the palm, barred where it is held. */
 function drawArrow(x: number, isUp: boolean, sound: StrokeSound, isAccent: boolean): readonly Mark[] {
   const width = isAccent ? WIDTHS.accent : sound === 'palm' ? WIDTHS.palm : WIDTHS.plain;
   const turn = (y: number): number => (isUp ? STROKE_MM - y : y);
   const hasDot = sound === 'bass' || sound === 'other-bass';
   const from = sound === 'top' ? STROKE_MM * 0.5 : hasDot ? 1.7 : 0.5;
-  const tip = STROKE_MM - 0.5;
+  const tip = sound === 'low' ? STROKE_MM * 0.55 : STROKE_MM - 0.5;
   return [
     lineMark([x, turn(from)], [x, turn(tip)], width),
     lineMark([x - HEAD_MM, turn(tip - 1.5)], [x, turn(tip)], width),

@@ -38,26 +38,44 @@ export function listHandoutPatterns(source: HandoutSource): HandoutPatterns {
   const printed = listPrintedPatterns(source);
   const names = new Map<string, string>();
   const figures: Figure[] = [];
-  const bySection = new Map<number, Map<string, number[]>>();
-  for (const [index, pattern] of printed.entries()) {
-    const bar = source.played[index];
-    if (pattern !== null && bar !== undefined) {
-      const name = names.get(cellsOf(pattern)) ?? freshName(pattern.name, names.size, [...names.values()]);
-      if (!names.has(cellsOf(pattern))) {
-        names.set(cellsOf(pattern), name);
-        figures.push(toFigure(name, pattern));
-      }
-      const uses = bySection.get(bar.section.id) ?? new Map<string, number[]>();
-      bySection.set(bar.section.id, uses.set(name, [...(uses.get(name) ?? []), bar.number]));
+  for (const pattern of printed) {
+    if (pattern !== null && !names.has(cellsOf(pattern))) {
+      const name = freshName(pattern.name, names.size, [...names.values()]);
+      names.set(cellsOf(pattern), name);
+      figures.push(toFigure(name, pattern));
     }
   }
-  return { figures, nameOf: ({ id }) => sayUses(bySection.get(id) ?? new Map()) };
+  const said = source.bars.map(({ hand }, index) => {
+    const pattern = printed[index] ?? null;
+    return hand.isSilent === true ? SILENT : pattern === null ? null : (names.get(cellsOf(pattern)) ?? null);
+  });
+  return { figures, nameOf: (section) => sayUses(usesIn(section, source.played, said)) };
+}
+
+/** The bars of a section by what is said of them. */
+function usesIn(
+  { id }: Section,
+  played: readonly PlayedBar[],
+  said: readonly (string | null)[],
+): ReadonlyMap<string, readonly number[]> {
+  const uses = new Map<string, number[]>();
+  for (const [index, { section, number }] of played.entries()) {
+    const name = section.id === id ? (said[index] ?? null) : null;
+    if (name !== null) {
+      uses.set(name, [...(uses.get(name) ?? []), number]);
+    }
+  }
+  return uses;
 }
 
 /** What is printed for each played bar: the pattern that is chosen there, or what one student strikes; null where marks say it all. */
 export function listPrintedPatterns(source: HandoutSource): readonly (Pattern | null)[] {
-  return source.isOwn ? listOwnPatterns(source) : source.bars.map(({ pattern }) => pattern);
+  const printed = source.isOwn ? listOwnPatterns(source) : source.bars.map(({ pattern }) => pattern);
+  return printed.map((pattern, index) => (source.bars[index]?.hand.isSilent === true ? null : pattern));
 }
+
+/** What is said where this guitar is silent. */
+const SILENT = 'silent';
 
 function cellsOf(pattern: Pattern): string {
   return `${formatCells(pattern)} ${pattern.bars} ${pattern.swing}`;

@@ -30,7 +30,7 @@ export type RightHandError =
   | { readonly kind: 'no-such-place' }
   | { readonly kind: 'bad-pattern' };
 
-const NOTHING_SAID: HandOfBar = { pattern: null, dynamics: null, isMuted: null, runsOn: null };
+const NOTHING_SAID: HandOfBar = { pattern: null, dynamics: null, isMuted: null, runsOn: null, isSilent: null };
 
 function saysNothing(assignment: HandOfBar): boolean {
   return Object.keys(NOTHING_SAID).every((key) => assignment[key as keyof HandOfBar] === null);
@@ -163,6 +163,7 @@ function nearestOf(near: readonly PatternAssignment[]): Hand {
     dynamics: near.find(({ dynamics }) => dynamics !== null)?.dynamics ?? null,
     isMuted: near.find(({ isMuted }) => isMuted !== null)?.isMuted ?? null,
     runsOn: near.find(({ runsOn }) => runsOn !== null)?.runsOn ?? null,
+    isSilent: near.find(({ isSilent }) => isSilent !== null)?.isSilent ?? null,
   };
   return { hand, pattern: hand.pattern === null ? null : toPattern(hand.pattern) };
 }

@@ -183,6 +183,8 @@ export type PatternAssignment = {
   readonly isMuted: boolean | null;
   /** Whether a pattern of several bars runs on from line to line; else it begins anew with each. */
   readonly runsOn: boolean | null;
+  /** Whether this guitar is silent there. */
+  readonly isSilent: boolean | null;
 };
 
 /** A level of difficulty of an arrangement, 1 the easiest. */

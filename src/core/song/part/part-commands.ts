@@ -10,7 +10,7 @@ import type { Detached } from '../attachments/attachments.ts';
 import type { Handlers } from '../attachments/handlers.ts';
 import type { Part, SongDocument, StoredShape } from '../document/document.ts';
 import { changePart, findPart } from '../document/parts.ts';
-import { INSTRUMENT_LIMITS } from '../document/song-limits.ts';
+import { INSTRUMENT_LIMITS, SONG_LIMITS } from '../document/song-limits.ts';
 import { WISH_LIMITS, type Wishes } from '../document/wishes.ts';
 import { moveKey } from './move-key.ts';
 
@@ -35,6 +35,7 @@ export type PartCommand =
       readonly chord: ChordSymbol;
       readonly stored: { readonly fingering: Fingering; readonly origin: 'chosen' | 'pinned' } | null;
     }
+  | { readonly kind: 'rename-part'; readonly partId: number; readonly name: string }
   | { readonly kind: 'add-part'; readonly name: string; readonly setup: Setup }
   | { readonly kind: 'remove-part'; readonly partId: number };
 
@@ -46,6 +47,7 @@ export type PartCommandError =
   | { readonly kind: 'range-upside-down' }
   | { readonly kind: 'too-many-wishes'; readonly wish: 'pins' | 'forbidden'; readonly most: number }
   | { readonly kind: 'shape-of-other-strings'; readonly strings: number; readonly wanted: number }
+  | { readonly kind: 'bad-part-name'; readonly most: number }
   | { readonly kind: 'last-part' };
 
 type Outcome = Result<Detached, PartCommandError>;
@@ -73,12 +75,27 @@ export const PART_HANDLERS: Handlers<PartCommand, PartCommandError> = {
   'set-wishes': onPart((document, part, { wishes }) => setWishes(document, part, wishes)),
   'take-setup': onPart(takeSetup),
   'store-shape': onPart(storeShape),
+  'rename-part': onPart((document, part, { name }) =>
+    isPartName(name)
+      ? changed(document, part, { ...part, name })
+      : err({ kind: 'bad-part-name', most: SONG_LIMITS.sectionNameCharacters }),
+  ),
   'add-part': addPart,
   'remove-part': onPart(removePart),
 };
 
 function changed(document: SongDocument, part: Part, next: Part): Outcome {
   return ok({ document: isEqual(part, next) ? document : changePart(document, part.id, () => next), lost: [] });
+}
+
+/** A name of a part is one line that says something. */
+function isPartName(name: string): boolean {
+  return (
+    name === name.trim() &&
+    name !== '' &&
+    name.length <= SONG_LIMITS.sectionNameCharacters &&
+    !/[\n\r\u0000]/.test(name)
+  );
 }
 
 function setCapo(document: SongDocument, part: Part, capoFret: number): Outcome {

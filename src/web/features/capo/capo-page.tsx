@@ -13,6 +13,7 @@ import { ClassPanel } from './class-panel.tsx';
 import { CompareDialog, type HeldSetup } from './compare-dialog.tsx';
 import { EffortLegend } from './effort-bar.tsx';
 import { GuitarPanel } from './guitar-panel.tsx';
+import { GuitarsPanel } from './guitars-panel.tsx';
 import { KeyLiftPanel } from './key-lift-panel.tsx';
 import { KeyPanel } from './key-panel.tsx';
 import { Ladder } from './ladder.tsx';
@@ -77,6 +78,7 @@ export function CapoPage() {
         <GuitarPanel isWaiting={isWaiting} />
         <PinsPanel plan={plan} />
         <ClassPanel row={step.row} />
+        <GuitarsPanel isWaiting={isWaiting} />
         <TwoCaposPanel rows={plan.rows} isWaiting={isWaiting} />
         <KeyLiftPanel lifts={step.row?.lifts ?? []} />
       </aside>

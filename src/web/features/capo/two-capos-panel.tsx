@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { type CapoPair, rankCapoPairs } from '../../../core/arrange/capo/capo-pairs.ts';
 import type { CapoRow } from '../../../core/arrange/capo/capo-rows.ts';
-import { formatCapo, formatShapeKey } from '../../../core/words/setup-words.ts';
+import { formatShapeKey } from '../../../core/words/setup-words.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Panel } from '../../ui/panel.tsx';
@@ -40,14 +40,6 @@ export function TwoCaposPanel({ rows, isWaiting }: { readonly rows: readonly Cap
           Add a second guitar
         </Button>
       )}
-      {others.map(({ id, name, setup }) => (
-        <p key={id}>
-          {name}: {formatCapo(setup.capoFret).toLowerCase()}.{' '}
-          <Button weight="word" onPress={() => void editor.run({ kind: 'remove-part', partId: id })}>
-            Take it away
-          </Button>
-        </p>
-      ))}
     </Panel>
   );
 }

@@ -35,6 +35,8 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['b', 'other bass'],
   ['T', 'top down'],
   ['t', 'top up'],
+  ['L', 'low down'],
+  ['l', 'low up'],
   ['H', 'hold'],
   ['-', 'pass'],
   ['r', 'damp'],

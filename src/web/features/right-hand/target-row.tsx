@@ -66,7 +66,7 @@ export function TargetRow(props: {
   );
 }
 
-/** How loud a place is, whether the palm damps it, and whether a pattern of two bars runs on over its lines. */
+/** How loud a place is, whether the palm damps it, whether it plays at all, and whether a pattern of two bars runs on over its lines. */
 function Touch(props: {
   readonly label: string;
   readonly assignment: PatternAssignment | null;
@@ -74,42 +74,63 @@ function Touch(props: {
   readonly onChange: (change: Partial<Omit<PatternAssignment, 'targetId'>>) => void;
 }) {
   const { label, assignment, hasTwoBars, onChange } = props;
-  const isMuted = assignment?.isMuted ?? null;
-  const runsOn = assignment?.runsOn ?? null;
+  const { dynamics, isMuted, isSilent, runsOn } = assignment ?? NOTHING;
   return (
     <>
       <Select
         label={`How loud: ${label}`}
         isLabelHidden
         options={[{ value: USUAL, text: 'as around' }, ...DYNAMICS.map((value) => ({ value, text: value }))]}
-        value={assignment?.dynamics ?? USUAL}
+        value={dynamics ?? USUAL}
         onChange={(value) => onChange({ dynamics: value === USUAL ? null : value })}
       />
-      <Select
+      <YesOrNo
         label={`Palm: ${label}`}
-        isLabelHidden
-        options={[
-          { value: USUAL, text: 'palm as around' },
-          { value: 'muted', text: 'palm-muted' },
-          { value: 'open', text: 'open' },
-        ]}
-        value={isMuted === null ? USUAL : isMuted ? 'muted' : 'open'}
-        onChange={(value) => onChange({ isMuted: value === USUAL ? null : value === 'muted' })}
+        words={['palm as around', 'palm-muted', 'open']}
+        value={isMuted}
+        onChange={(value) => onChange({ isMuted: value })}
+      />
+      <YesOrNo
+        label={`Whether it plays: ${label}`}
+        words={['plays as around', 'silent', 'plays']}
+        value={isSilent}
+        onChange={(value) => onChange({ isSilent: value })}
       />
       {(hasTwoBars || runsOn !== null) && (
-        <Select
+        <YesOrNo
           label={`From line to line: ${label}`}
-          isLabelHidden
-          options={[
-            { value: USUAL, text: 'lines as around' },
-            { value: 'anew', text: 'begins anew with each line' },
-            { value: 'on', text: 'runs on over lines' },
-          ]}
-          value={runsOn === null ? USUAL : runsOn ? 'on' : 'anew'}
-          onChange={(value) => onChange({ runsOn: value === USUAL ? null : value === 'on' })}
+          words={['lines as around', 'runs on over lines', 'begins anew with each line']}
+          value={runsOn}
+          onChange={(value) => onChange({ runsOn: value })}
         />
       )}
     </>
+  );
+}
+
+const NOTHING = { dynamics: null, isMuted: null, isSilent: null, runsOn: null };
+
+/** A choice of one thing or the other, or of what is around. */
+function YesOrNo(props: {
+  readonly label: string;
+  readonly words: readonly [usual: string, yes: string, no: string];
+  readonly value: boolean | null;
+  readonly onChange: (value: boolean | null) => void;
+}) {
+  const { label, words, value, onChange } = props;
+  const [usual, yes, no] = words;
+  return (
+    <Select
+      label={label}
+      isLabelHidden
+      options={[
+        { value: USUAL, text: usual },
+        { value: 'yes', text: yes },
+        { value: 'no', text: no },
+      ]}
+      value={value === null ? USUAL : value ? 'yes' : 'no'}
+      onChange={(chosen) => onChange(chosen === USUAL ? null : chosen === 'yes')}
+    />
   );
 }
 

@@ -72,14 +72,14 @@ function oddMetres(bars: readonly PlayedBar[], metre: Metre): readonly string[] 
   return [...odd].map(([name, count]) => `${count === 1 ? 'one' : count} in ${name}`);
 }
 
-/** How a pass differs from its section, in words; other words under the same bars are not told here. */
+/** What is said of a pass and how it differs from its section, in words; other words under the same bars are not told here. */
 export function describeEdits(section: Section, pass: Pass): readonly string[] {
   const lineNumber = (lineId: number): number => section.lines.findIndex(({ id }) => id === lineId) + 1;
   const again = pass.edits.flatMap((edit) =>
     edit.kind === 'sing-again' ? [`line ${lineNumber(edit.lineId)} again`] : [],
   );
   const changesBars = pass.edits.some(({ kind }) => kind !== 'sing-again' && kind !== 'set-cues');
-  return [...again, ...(changesBars ? ['bars of its own'] : [])];
+  return [...(pass.note === '' ? [] : [pass.note]), ...again, ...(changesBars ? ['bars of its own'] : [])];
 }
 
 /** Whether a pass has other bars than its section, beyond singing lines again. */

@@ -10,6 +10,7 @@ import { formatTempo } from '../../rhythm/tempo.ts';
 import { linesOfPass } from '../../song/chart/pass-lines.ts';
 import type { Bar, Line, Pass, Section, Slot, SongDocument } from '../../song/document/document.ts';
 import { findSection } from '../../song/played/played-bars.ts';
+import { listRingingBars } from '../../song/played/same-bars.ts';
 import { sayMarks } from '../../words/mark-words.ts';
 import { formatKeyWords } from '../../words/setup-words.ts';
 
@@ -61,7 +62,7 @@ export function blocksOf(
     name: section.name,
     remark: remarkOf(section, own, summaries),
     rightHand: words.rightHandOf(section),
-    lines: section.lines.map((line) => toHandoutLine(line, cuesByPass(section, line, inStep), words)),
+    lines: toHandoutLines(section.lines, (line) => cuesByPass(section, line, inStep), words),
   };
   const differing = own.flatMap((pass, index): readonly HandoutBlock[] => {
     const found = hasOwnBars(pass) ? findSection(document, pass) : null;
@@ -69,8 +70,9 @@ export function blocksOf(
       return [];
     }
     const name = `${section.name}, time ${index + 1}`;
-    const written = section.lines.map((line) => toHandoutLine(line, joinCues(line.cues), words));
-    const played = linesOfPass(found, pass).map((line) => toHandoutLine(line, joinCues(line.cues), words));
+    const cuesOf = (line: Line): readonly string[] => joinCues(line.cues);
+    const written = toHandoutLines(section.lines, cuesOf, words);
+    const played = toHandoutLines(linesOfPass(found, pass), cuesOf, words);
     const but = asWrittenBut(written, played);
     return but === null
       ? [{ name, remark: 'as played', rightHand: '', lines: played }]
@@ -161,13 +163,34 @@ export type HandoutWords = {
   readonly rightHandOf: (section: Section) => string;
 };
 
-function toHandoutLine(line: Line, cues: readonly string[], words: HandoutWords): HandoutLine {
+function toHandoutLines(
+  lines: readonly Line[],
+  cuesOf: (line: Line) => readonly string[],
+  words: HandoutWords,
+): readonly HandoutLine[] {
+  const ringing = listRingingBars(lines);
+  return lines.map((line) => toHandoutLine(line, cuesOf(line), words, ringing));
+}
+
+/** A bar that says "same" and rings on: an arc, since the sign for "same" would have it struck again. */
+const RINGS_ON: HandoutChord = { text: '', startShare: 0, mark: '', isTie: true };
+
+function toHandoutLine(
+  line: Line,
+  cues: readonly string[],
+  words: HandoutWords,
+  ringing: ReadonlySet<number>,
+): HandoutLine {
+  const toBar = (bar: Bar): HandoutBar => {
+    const printed = toHandoutBar(bar, words);
+    return ringing.has(bar.id) ? { ...printed, chords: [RINGS_ON], isSame: false } : printed;
+  };
   return {
-    bars: line.bars.map((bar) => toHandoutBar(bar, words)),
+    bars: line.bars.map(toBar),
     times: line.times,
     endings: line.endings.map(({ rounds, bars }) => ({
       label: `${rounds.join(', ')}.`,
-      bars: bars.map((bar) => toHandoutBar(bar, words)),
+      bars: bars.map(toBar),
     })),
     cues,
     note: line.note,

@@ -23,6 +23,19 @@ export function listLeaningBars(lines: readonly Line[]): ReadonlyMap<number, Lea
   return leaning;
 }
 
+/** The bars that say "same" and are not struck again: each follows a bar that is one held chord, which rings on through them. */
+export function listRingingBars(lines: readonly Line[]): ReadonlySet<number> {
+  const ringing = new Set<number>();
+  eachBar(lines, (bar, before) => {
+    const [only] = before?.slots ?? [];
+    const isHeld = before?.slots.length === 1 && only !== undefined && (only.hold || only.isTied);
+    if (bar.same && before !== null && (isHeld || ringing.has(before.id))) {
+      ringing.add(bar.id);
+    }
+  });
+  return ringing;
+}
+
 /** Visits the bars of lines with the bar that is written before each: an ending goes on from the bars it closes. */
 function eachBar(lines: readonly Line[], visit: (bar: Bar, before: Bar | null) => void): void {
   let before: Bar | null = null;

@@ -5,6 +5,7 @@ import { fitPattern, STROKE_LIMITS, strokesPerSecond } from '../../../core/rhyth
 import { DYNAMICS, type PatternAssignment } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { ROUND_WORDS } from '../../../core/words/pattern-words.ts';
+import { useDocument } from '../../editor/use-song.tsx';
 import { StrokeRow } from '../../painters/stroke-row.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -75,6 +76,8 @@ function Touch(props: {
 }) {
   const { label, assignment, hasTwoBars, onChange } = props;
   const { dynamics, isMuted, isSilent, runsOn } = assignment ?? NOTHING;
+  // A guitar alone that is silent is no song.
+  const hasOthers = useDocument().arrangements.some(({ parts }) => parts.length > 1);
   return (
     <>
       <Select
@@ -90,12 +93,14 @@ function Touch(props: {
         value={isMuted}
         onChange={(value) => onChange({ isMuted: value })}
       />
-      <YesOrNo
-        label={`Whether it plays: ${label}`}
-        words={['plays as around', 'silent', 'plays']}
-        value={isSilent}
-        onChange={(value) => onChange({ isSilent: value })}
-      />
+      {(hasOthers || isSilent !== null) && (
+        <YesOrNo
+          label={`Whether it plays: ${label}`}
+          words={['plays as around', 'silent', 'plays']}
+          value={isSilent}
+          onChange={(value) => onChange({ isSilent: value })}
+        />
+      )}
       {(hasTwoBars || runsOn !== null) && (
         <YesOrNo
           label={`From line to line: ${label}`}

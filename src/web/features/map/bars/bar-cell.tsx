@@ -26,6 +26,8 @@ type BarCellProps = {
   readonly isEntry: boolean;
   /** Whether it is the one bar in which a line differs from the line it resembles. */
   readonly isOdd: boolean;
+  /** Whether it says "same" after a held chord, which rings on through it. */
+  readonly isRinging: boolean;
   /** The right hand's pattern where it changes, else empty. */
   readonly hand: string;
   readonly refused: string;
@@ -33,7 +35,7 @@ type BarCellProps = {
 
 /** One bar: its chords large, what else they are called small, marks drawn and worded. */
 export const BarCell = memo(function BarCell(props: BarCellProps) {
-  const { bar, place, naming, isSelected, isEntry, isOdd, hand, refused } = props;
+  const { bar, place, naming, isSelected, isEntry, isOdd, isRinging, hand, refused } = props;
   const metre = bar.metre ?? naming.metre;
   const changes = [barChangeWords(bar, metre), hand].filter((text) => text !== '').join(', ');
   let start = 0;
@@ -51,7 +53,7 @@ export const BarCell = memo(function BarCell(props: BarCellProps) {
           <Signed text={changes} />
         </Change>
       )}
-      {bar.same && <Same>same</Same>}
+      {bar.same && <Same>{isRinging ? 'same, rings on' : 'same'}</Same>}
       {bar.slots.map((slot) => {
         const mark = sayMarks(slot, start, metre);
         start += slot.ticks;

@@ -1,6 +1,7 @@
 import { memo, useMemo } from 'react';
 import { styled } from 'styled-components';
 import type { Line, StoredPattern } from '../../../../core/song/document/document.ts';
+import { listRingingBars } from '../../../../core/song/played/same-bars.ts';
 import { ROUND_WORDS } from '../../../../core/words/pattern-words.ts';
 import { colour } from '../../../theme/tokens.ts';
 import { type BarPlace, type MapBlock as Block, placeKey, runsBetween } from '../places/bar-places.ts';
@@ -37,6 +38,7 @@ export const MapBlockView = memo(function MapBlockView(props: MapBlockProps) {
     [block, selection],
   );
   const hand = handOf(naming, block);
+  const ringing = useMemo(() => listRingingBars(block.lines), [block.lines]);
   const entry = selection?.focus ?? (isFirst ? { block: block.key, line: 0, ending: null, at: 0 } : null);
   return (
     <Frame aria-label={title} data-block={block.key}>
@@ -56,6 +58,7 @@ export const MapBlockView = memo(function MapBlockView(props: MapBlockProps) {
             naming={naming}
             state={lineState({ runs, editing, entry }, index)}
             oddBarId={oddBarIds.get(line.id) ?? null}
+            ringing={ringingIn(line, ringing)}
             handAround={hand?.name ?? ''}
             drafts={drafts}
           />
@@ -65,6 +68,12 @@ export const MapBlockView = memo(function MapBlockView(props: MapBlockProps) {
     </Frame>
   );
 });
+
+/** The bars of a line that ring on, by their ids, as one text. */
+function ringingIn({ bars, endings }: Line, ringing: ReadonlySet<number>): string {
+  const all = [...bars, ...endings.flatMap((ending) => ending.bars)];
+  return all.flatMap(({ id }) => (ringing.has(id) ? [id] : [])).join(' ');
+}
 
 /** What the right hand does in a block: in its pass, its section, or the whole song, the nearest. */
 function handOf({ hands }: MapNaming, { passId, sectionId }: Block): StoredPattern | undefined {

@@ -26,6 +26,8 @@ type MapLineProps = {
   readonly naming: MapNaming;
   readonly state: LineState;
   readonly oddBarId: number | null;
+  /** The ids of bars that say "same" and ring on, parted by spaces: a text, so that a line is drawn anew only when they change. */
+  readonly ringing: string;
   /** What the right hand does around the line. */
   readonly handAround: string;
   readonly drafts: Readonly<Record<string, BarDraft>>;
@@ -65,7 +67,8 @@ function roundsOf({ times, note }: Line): string {
 function Bars(
   props: MapLineProps & { readonly ending: number | null; readonly bars: readonly Bar[]; readonly end: string },
 ) {
-  const { line, bars, ending, end, block, index, title, naming, state, oddBarId, handAround, drafts } = props;
+  const { line, bars, ending, end, block, index, title, naming, state, oddBarId, handAround, drafts, ringing } = props;
+  const ringingIds = ringing.split(' ');
   const ofLine = naming.hands.get(line.id)?.name ?? handAround;
   const handAt = (at: number): string => naming.hands.get(bars[at]?.id ?? -1)?.name ?? ofLine;
   const handWhereItChanges = (at: number): string => {
@@ -90,6 +93,7 @@ function Bars(
               )}
               isEntry={state.entry !== null && placeKey(state.entry) === place}
               isOdd={bar.id === oddBarId}
+              isRinging={ringingIds.includes(String(bar.id))}
               hand={handWhereItChanges(at)}
               refused={refusedWords(drafts[`bar ${block} ${bar.id}`])}
             />

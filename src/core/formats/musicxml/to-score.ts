@@ -189,7 +189,8 @@ function toMeasure(written: Written, metre: Metre, before: Metre | null, context
   return {
     ...around,
     lengthTicks,
-    isPickup: bar.pickupBeats !== null,
+    // A bar that says "same" after a pick-up is as short as that.
+    isPickup: lengthTicks < barTicks(metre),
     metre: before !== null && isSameMetre(before, metre) ? null : metre,
     key: bar.key,
     tempo: bar.tempo,

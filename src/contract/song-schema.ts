@@ -18,6 +18,7 @@ import {
   FIRST_LEVELS,
   FORMAT_VERSION,
   HIGH_NOTE_COMES,
+  NOTE_JOINS,
   ORNAMENT_KINDS,
   type SongDocument,
 } from '../core/song/document/document.ts';
@@ -148,6 +149,7 @@ const ornament = z.strictObject({
         fret: z.int().min(0).max(HIGHEST_SHAPE_FRET),
         startTick: z.int().min(0),
         lengthTicks: ticks,
+        join: z.enum(NOTE_JOINS).exactOptional(),
       }),
     )
     .min(1)

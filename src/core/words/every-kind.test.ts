@@ -102,6 +102,8 @@ const FAULTS: EachKind<OrnamentFault> = {
   'not-rising': { kind: 'not-rising' },
   'not-falling': { kind: 'not-falling' },
   'slide-from-open': { kind: 'slide-from-open' },
+  'joined-to-nothing': { kind: 'joined-to-nothing' },
+  'bend-from-open': { kind: 'bend-from-open' },
 };
 
 const FLAGS: EachKind<OrnamentFlag> = {

@@ -40,6 +40,10 @@ export function formatOrnamentFault(fault: OrnamentFault): string {
       return 'A pull-off goes down from note to note.';
     case 'slide-from-open':
       return 'A slide goes from one stopped fret to another.';
+    case 'joined-to-nothing':
+      return 'A note that is not struck goes on from the one before on its string, right after it.';
+    case 'bend-from-open':
+      return 'A bend pushes a stopped string up: name the fret it sounds like.';
   }
 }
 

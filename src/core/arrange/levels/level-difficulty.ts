@@ -106,7 +106,9 @@ function meanOf(numbers: readonly number[]): number {
 /** Strokes a second in a bar; a walk or a riff counts each of its notes, and at least what it stands in the place of. */
 function rateOfBar(bar: PlayedBar | undefined, { strokes, ornaments, takenOver }: LevelBar): number {
   const lines = ornaments.filter(takesOver);
-  const picked = new Set(lines.flatMap(({ notes }) => notes.map(({ startTick }) => startTick))).size;
+  const picked = new Set(
+    lines.flatMap(({ notes }) => notes.flatMap(({ startTick, join }) => (join === undefined ? [startTick] : []))),
+  ).size;
   return bar === undefined ? 0 : rateOf(bar, strokes.length + Math.max(takenOver, picked));
 }
 

@@ -10,6 +10,7 @@ import { QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { AVERAGE_HAND } from '../../shapes/hand.ts';
 import { findFingering } from '../../shapes/rank-shapes.ts';
 import { type Fingering, parseShape } from '../../shapes/shape.ts';
+import { parseOrnamentNotes } from '../../song/attachments/ornament-text.ts';
 import { findOrnamentFault } from '../../song/attachments/ornaments.ts';
 import { applyCommand, type SongCommand } from '../../song/commands.ts';
 import type { Ornament, OrnamentKind, OrnamentNote, SongDocument } from '../../song/document/document.ts';
@@ -172,6 +173,34 @@ describe('what may be written as an ornament', () => {
     ['bass-walk', '6/2 6/4', null],
   ])('a %s of %s: %s', (kind, text, fault) => {
     expect(faultOf(kind, text)).toBe(fault);
+  });
+
+  test.each<[string, string | null]>([
+    ['4/0 h2 p0', null],
+    ['4/0 h2 p0 s3', 'slide-from-open'],
+    ['4/2 h1', 'not-rising'],
+    ['4/2 p3', 'not-falling'],
+    ['4/0 5/2 4/h2', 'joined-to-nothing'],
+    ['2/7 b9', null],
+    ['2/0 b2', 'bend-from-open'],
+  ])('notes that are not struck in a riff of %s: %s', (text, fault) => {
+    const read = parseOrnamentNotes(text, { startTick: 0, stepTicks: EIGHTH });
+    const notes = read.ok ? read.value : expect.unreachable();
+    expect(findOrnamentFault({ kind: 'riff', notes }, part, QUARTER_TICKS * 4)?.kind ?? null).toBe(fault);
+  });
+
+  test('a note that is not struck stays on the string of the one before, behind every capo', () => {
+    const read = parseOrnamentNotes('3/0 h2 2/1 3/2', { startTick: 0, stepTicks: EIGHTH });
+    const notes = read.ok ? read.value : expect.unreachable();
+    for (const capoFret of [0, 1, 2, 3, 4, 5]) {
+      const place = placeOrnament(
+        { kind: 'riff', notes, openMidi: neckAt(STANDARD_TUNING, 5).openMidi },
+        neckAt(STANDARD_TUNING, capoFret),
+      );
+      const [from, to] = place.kind === 'placed' ? place.notes : [];
+      expect(from?.stringNumber).toBe(to?.stringNumber);
+      expect((to?.fret ?? 0) - (from?.fret ?? 0)).toBe(2);
+    }
   });
 
   test('two notes at once need two strings, and nothing is no ornament', () => {

@@ -8,7 +8,7 @@
  * every move of the capo was rejected: the way back would not come out the same.
  */
 import { itemAt, range } from '../../kernel/list.ts';
-import { isSlur, openMidiOf } from '../../song/attachments/ornaments.ts';
+import { isSlur, joinedFrom, openMidiOf } from '../../song/attachments/ornaments.ts';
 import type { Ornament, OrnamentNote, Part } from '../../song/document/document.ts';
 
 /** An open string of an ornament that is stopped where it lies now. */
@@ -147,12 +147,29 @@ type Next = {
 function bestStep(steps: readonly Step[], next: Next): readonly Step[] {
   const { spot, own } = next;
   const best = steps
-    .filter((step) => !clashes(step, next))
+    .filter((step) => !clashes(step, next) && staysOnString(step, next))
     .reduce<Step | null>((found, step) => {
       const cost = step.cost + own + moveCost(step.spot, spot);
       return found === null || cost < found.cost ? { spot, cost, before: step } : found;
     }, null);
   return best === null ? [] : [best];
+}
+
+/** Whether a note that is not struck lies on the string of the one it comes from. */
+function staysOnString(step: Step, { spot, index, notes }: Next): boolean {
+  const note = itemAt(notes, index);
+  if (note.join === undefined) {
+    return true;
+  }
+  const from = joinedFrom(notes, note);
+  let place = index - 1;
+  for (let each: Step | null = step; each !== null; each = each.before) {
+    if (notes[place] === from) {
+      return each.spot.stringIndex === spot.stringIndex;
+    }
+    place -= 1;
+  }
+  return true;
 }
 
 /** Whether a note struck at the same moment already has the string. */

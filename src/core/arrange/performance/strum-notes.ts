@@ -100,13 +100,15 @@ function notesOfBar({ part, bars }: Performed, { bar, performedBar, index, start
         }));
   });
   const beside = ornaments.flatMap((each) =>
-    each.notes.map(({ stringNumber, fret, startTick, lengthTicks }, order) => ({
+    each.notes.map(({ stringNumber, fret, startTick, lengthTicks, join }, order) => ({
       startTick: start.tick + startTick,
       delaySeconds: 0,
       atSeconds: start.seconds + secondsAt(startTick),
       midi: soundingMidi(part.setup, part.setup.tuning.openMidi.length - stringNumber, fret),
       seconds: secondsAt(lengthTicks),
-      velocity: LOUDNESS[hand.dynamics ?? 'medium'] * (order > 0 && isSlur(each.ornament.kind) ? SLURRED : 1),
+      velocity:
+        LOUDNESS[hand.dynamics ?? 'medium'] *
+        (join !== undefined || (order > 0 && isSlur(each.ornament.kind)) ? SLURRED : 1),
     })),
   );
   return [...strummed, ...beside];

@@ -30,6 +30,14 @@ describe('tablature', () => {
     expect(frets[0]?.xMm).toBeLessThan(frets[1]?.xMm ?? 0);
   });
 
+  test('joins notes that are not struck: a bow, a line up for a slide, an arrow for a bend', () => {
+    const linesIn = (text: string) => drawn(text, QUARTER_TICKS).marks.filter(({ kind }) => kind === 'line').length;
+    const apart = linesIn('2/5 2/7');
+    expect(linesIn('2/5 h7') - apart).toBe(3);
+    expect(linesIn('2/5 s7') - apart).toBe(1);
+    expect(linesIn('2/5 b7') - apart).toBe(3);
+  });
+
   // Common practice: a stem for a quarter, one flag for an eighth, two for a sixteenth, none for a whole note.
   test.each([
     ['quarters', '5/3 5/2', QUARTER_TICKS, [2, 0]],

@@ -4,8 +4,8 @@
  */
 import { itemAt, range } from '../../kernel/list.ts';
 import { QUARTER_TICKS } from '../../rhythm/metre.ts';
-import { isSlur } from '../../song/attachments/ornaments.ts';
-import type { OrnamentKind, OrnamentNote } from '../../song/document/document.ts';
+import { isSlur, joinedFrom } from '../../song/attachments/ornaments.ts';
+import type { NoteJoin, OrnamentKind, OrnamentNote } from '../../song/document/document.ts';
 import { lineMark, type Mark, textMark } from './drawing.ts';
 import type { Drawing } from './figure.ts';
 
@@ -53,7 +53,7 @@ export function drawTablature(bar: TablatureBar): Drawing {
       lineMark([widthMm, TOP_MM], [widthMm, bottom], 0.3),
       ...frets,
       ...[...stems].flatMap(([tick, ticks]) => drawStem(xOf(tick), bottom + 1.4, ticks)),
-      ...(isSlur(bar.kind) ? drawSlur(notes, xOf, yOf, bar.kind) : []),
+      ...listJoins(bar.kind, notes).flatMap((joined) => drawJoin(joined, xOf, yOf)),
     ],
   };
 }
@@ -106,27 +106,46 @@ function drawStem(x: number, y: number, ticks: number): readonly Mark[] {
   ];
 }
 
-/** A bow from note to note, straight for a slide, with the letter that says which slur it is. */
-function drawSlur(
-  notes: readonly OrnamentNote[],
+/** What joins a note to the one before it: the whole of a slur, or where it says so itself. */
+function listJoins(kind: OrnamentKind, notes: readonly OrnamentNote[]): readonly Joined[] {
+  const sorted = [...notes].sort((a, b) => a.startTick - b.startTick);
+  return sorted.flatMap((note, index): readonly Joined[] => {
+    const before = sorted[index - 1];
+    const own = note.join === undefined ? null : joinedFrom(notes, note);
+    if (note.join !== undefined && own !== null) {
+      return [{ from: own, to: note, join: note.join }];
+    }
+    return isSlur(kind) && before !== undefined ? [{ from: before, to: note, join: kind as NoteJoin }] : [];
+  });
+}
+
+type Joined = { readonly from: OrnamentNote; readonly to: OrnamentNote; readonly join: NoteJoin };
+
+/** A bow from note to note, straight for a slide, with an arrow for a bend. */
+function drawJoin(
+  { from, to, join }: Joined,
   xOf: (tick: number) => number,
   yOf: (stringNumber: number) => number,
-  kind: OrnamentKind,
 ): readonly Mark[] {
-  const sorted = [...notes].sort((a, b) => a.startTick - b.startTick);
-  return sorted.slice(1).flatMap((note, index): readonly Mark[] => {
-    const from = xOf(sorted[index]?.startTick ?? 0) + 1.3;
-    const to = xOf(note.startTick) - 1.3;
-    const y = yOf(note.stringNumber);
-    if (kind === 'slide') {
-      const isUp = note.fret > (sorted[index]?.fret ?? 0);
-      return [lineMark([from, y + (isUp ? 0.7 : -0.7)], [to, y + (isUp ? -0.7 : 0.7)], 0.25)];
-    }
-    const top = y - 2.1;
+  const left = xOf(from.startTick) + 1.3;
+  const right = xOf(to.startTick) - 1.3;
+  const y = yOf(to.stringNumber);
+  if (join === 'slide') {
+    const isUp = to.fret > from.fret;
+    return [lineMark([left, y + (isUp ? 0.7 : -0.7)], [right, y + (isUp ? -0.7 : 0.7)], 0.25)];
+  }
+  const top = y - 2.1;
+  if (join === 'bend') {
+    const tip = right + 0.4;
     return [
-      lineMark([from, y - 1.3], [from + 1, top], 0.2),
-      lineMark([from + 1, top], [to - 1, top], 0.2),
-      lineMark([to - 1, top], [to, y - 1.3], 0.2),
+      lineMark([left, y - 0.6], [tip, top], 0.2),
+      lineMark([tip - 1, top + 0.1], [tip, top], 0.2),
+      lineMark([tip - 0.3, top + 1], [tip, top], 0.2),
     ];
-  });
+  }
+  return [
+    lineMark([left, y - 1.3], [left + 1, top], 0.2),
+    lineMark([left + 1, top], [right - 1, top], 0.2),
+    lineMark([right - 1, top], [right, y - 1.3], 0.2),
+  ];
 }

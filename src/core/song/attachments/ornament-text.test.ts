@@ -29,14 +29,35 @@ describe('steps of an ornament', () => {
     ['9/1', { kind: 'bad-step', at: 1, found: '9/1' }],
     ['5/3 5/123', { kind: 'bad-step', at: 2, found: '5/123' }],
     ['5/3+', { kind: 'bad-step', at: 1, found: '5/3+' }],
+    ['h2', { kind: 'bad-step', at: 1, found: 'h2' }],
+    ['4/0x2', { kind: 'bad-step', at: 1, found: '4/0x2' }],
   ])('“%s” is refused with its place', (text, error) => {
     expect(read(text)).toEqual({ ok: false, error });
+  });
+
+  test('that are not struck come from the note before, as steps of their own or sharing one', () => {
+    const [four, note] = [{ stringNumber: 4 }, { lengthTicks: EIGHTH }];
+    expect(read('4/0 h2 p0 -')).toEqual({
+      ok: true,
+      value: [
+        { ...four, ...note, fret: 0, startTick: 0 },
+        { ...four, ...note, fret: 2, startTick: EIGHTH, join: 'hammer-on' },
+        { ...four, fret: 0, startTick: 2 * EIGHTH, lengthTicks: 2 * EIGHTH, join: 'pull-off' },
+      ],
+    });
+    expect(read('4/0h2')).toEqual(read('4/0 h2', 0, EIGHTH / 2));
+    expect(read('2/5s7b9')).toEqual(read('2/5 s7 b9', 0, EIGHTH / 3));
+    expect(read('6/0+4/0 6/3+4/h2')).toMatchObject({
+      ok: true,
+      value: [{}, {}, { stringNumber: 6 }, { stringNumber: 4, join: 'hammer-on' }],
+    });
   });
 
   test('written and read again are the same notes', () => {
     const step = fc.oneof(
       fc.constant('-'),
       fc.tuple(fc.integer({ min: 1, max: 6 }), fc.nat(14)).map(([string, fret]) => `${string}/${fret}`),
+      fc.tuple(fc.constantFrom('h', 'p', 's', 'b'), fc.nat(14)).map(([letter, fret]) => `${letter}${fret}`),
     );
     const steps = fc
       .tuple(fc.tuple(fc.integer({ min: 1, max: 6 }), fc.nat(14)), fc.array(step, { maxLength: 11 }))

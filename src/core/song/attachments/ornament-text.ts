@@ -1,11 +1,12 @@
 /*
  * Ornaments as they are typed: one step after the other, parted by spaces, each a string and a fret from the capo ("5/3"), several
- * struck together ("6/0+1/3"), or a dash where the note before rings on. All steps are equally long.
+ * struck together ("6/0+1/3"), or a dash where the note before rings on. All steps are equally long. A note that is not struck but comes
+ * from the one before on its string is a letter and a fret, as a step of its own ("4/0 h2") or sharing the step ("4/0h2").
  */
 import { greatestCommonDivisor } from '../../kernel/list.ts';
 import { err, ok, type Result } from '../../kernel/result.ts';
 import { beatTicks, type Metre } from '../../rhythm/metre.ts';
-import type { OrnamentNote } from '../document/document.ts';
+import { NOTE_JOINS, type NoteJoin, type OrnamentNote } from '../document/document.ts';
 
 /** Where the first step falls and how long each is, in ticks from the bar line. */
 export type OrnamentSteps = { readonly startTick: number; readonly stepTicks: number };
@@ -25,35 +26,75 @@ export function parseOrnamentNotes(
   if (steps.length === 0) {
     return err({ kind: 'no-steps' });
   }
-  let notes: readonly OrnamentNote[] = [];
-  let lastTick = startTick;
+  const notes: OrnamentNote[] = [];
   for (const [index, step] of steps.entries()) {
     const tick = startTick + index * stepTicks;
-    if (step === '-') {
-      if (index === 0) {
-        return err({ kind: 'nothing-to-ring' });
-      }
-      notes = notes.map((note) =>
-        note.startTick === lastTick ? { ...note, lengthTicks: note.lengthTicks + stepTicks } : note,
-      );
-    } else {
-      const struck = readStep(step, tick, stepTicks);
-      if (struck === null) {
-        return err({ kind: 'bad-step', at: index + 1, found: step });
-      }
-      notes = [...notes, ...struck];
-      lastTick = tick;
+    if (step === '-' && notes.length === 0) {
+      return err({ kind: 'nothing-to-ring' });
     }
+    if (step === '-') {
+      ringOn(notes, stepTicks);
+      continue;
+    }
+    const read = readStep(step, notes.at(-1) ?? null, { startTick: tick, stepTicks });
+    if (read === null) {
+      return err({ kind: 'bad-step', at: index + 1, found: step });
+    }
+    notes.push(...read);
   }
   return ok(notes);
 }
 
-function readStep(step: string, startTick: number, lengthTicks: number): readonly OrnamentNote[] | null {
-  const read = step.split('+').map((each) => /^([1-8])\/(\d{1,2})$/.exec(each));
+/** What was played last goes on for a step more. */
+function ringOn(notes: OrnamentNote[], stepTicks: number): void {
+  const lastTick = notes.at(-1)?.startTick;
+  for (const [index, note] of notes.entries()) {
+    if (note.startTick === lastTick) {
+      notes[index] = { ...note, lengthTicks: note.lengthTicks + stepTicks };
+    }
+  }
+}
+
+/** The letters of what is not struck (common practice: h, p, s and b). */
+const JOIN_LETTERS: Readonly<Record<NoteJoin, string>> = { 'hammer-on': 'h', 'pull-off': 'p', slide: 's', bend: 'b' };
+const JOINED = /([hpsb])(\d{1,2})/g;
+
+function joinOf(letter: string): NoteJoin {
+  return NOTE_JOINS.find((join) => JOIN_LETTERS[join] === letter) ?? 'hammer-on';
+}
+
+/** The notes of one step: struck together, or one after the other on one string, sharing the step. */
+function readStep(
+  step: string,
+  before: OrnamentNote | null,
+  { startTick, stepTicks }: OrnamentSteps,
+): readonly OrnamentNote[] | null {
+  const [, string, fret, joined] = /^(?:([1-8])\/(\d{1,2}))?((?:[hpsb]\d{1,2})*)$/.exec(step) ?? [];
+  if (joined === undefined || joined === '') {
+    return readStruck(step, startTick, stepTicks);
+  }
+  const stringNumber = string === undefined ? before?.stringNumber : Number(string);
+  if (stringNumber === undefined) {
+    return null;
+  }
+  const rest = [...joined.matchAll(JOINED)].map(([, letter = '', to = '']) => ({
+    fret: Number(to),
+    join: joinOf(letter),
+  }));
+  const all = [...(fret === undefined ? [] : [{ fret: Number(fret) }]), ...rest];
+  const lengthTicks = stepTicks / all.length;
+  return all.map((note, index) => ({ stringNumber, ...note, startTick: startTick + index * lengthTicks, lengthTicks }));
+}
+
+/** Notes at one moment: "6/0+4/h2" strikes one and hammers another on. */
+function readStruck(step: string, startTick: number, lengthTicks: number): readonly OrnamentNote[] | null {
+  const read = step.split('+').map((each) => /^([1-8])\/([hpsb]?)(\d{1,2})$/.exec(each));
   return read.every((match) => match !== null)
-    ? read.flatMap((match) =>
-        match === null ? [] : [{ stringNumber: Number(match[1]), fret: Number(match[2]), startTick, lengthTicks }],
-      )
+    ? read.flatMap((match): readonly OrnamentNote[] => {
+        const [, string = '', letter = '', fret = ''] = match ?? [];
+        const note = { stringNumber: Number(string), fret: Number(fret), startTick, lengthTicks };
+        return [letter === '' ? note : { ...note, join: joinOf(letter) }];
+      })
     : null;
 }
 
@@ -74,9 +115,21 @@ export function formatOrnamentNotes(
   const texts: string[] = [];
   for (let tick = startTick; tick < endTick; tick += stepTicks) {
     const struck = sorted.filter((note) => note.startTick === tick);
-    texts.push(struck.length === 0 ? '-' : struck.map(({ stringNumber, fret }) => `${stringNumber}/${fret}`).join('+'));
+    const before = sorted.findLast((note) => note.startTick < tick)?.stringNumber ?? null;
+    texts.push(struck.length === 0 ? '-' : formatStep(struck, before));
   }
   return { startTick, stepTicks, text: texts.join(' ') };
+}
+
+/** What is played at one moment; a note alone that comes from the last one before needs no string. */
+function formatStep(notes: readonly OrnamentNote[], before: number | null): string {
+  return notes
+    .map(({ stringNumber, fret, join }) => {
+      const letter = join === undefined ? '' : JOIN_LETTERS[join];
+      const isNear = letter !== '' && notes.length === 1 && stringNumber === before;
+      return `${isNear ? '' : `${stringNumber}/`}${letter}${fret}`;
+    })
+    .join('+');
 }
 
 /** Parts of a beat as they are counted (common practice). */

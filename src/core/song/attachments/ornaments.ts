@@ -37,7 +37,9 @@ export type OrnamentFault =
   | { readonly kind: 'not-on-one-string' }
   | { readonly kind: 'not-rising' }
   | { readonly kind: 'not-falling' }
-  | { readonly kind: 'slide-from-open' };
+  | { readonly kind: 'slide-from-open' }
+  | { readonly kind: 'joined-to-nothing' }
+  | { readonly kind: 'bend-from-open' };
 
 /** Why an ornament cannot be put or taken. */
 export type OrnamentError =
@@ -122,7 +124,50 @@ export function findOrnamentFault(
       (other, at) => at < index && other.startTick === note.startTick && other.stringNumber === note.stringNumber,
     ),
   );
-  return twice === undefined ? slurFault(kind, notes) : { kind: 'twice-on-a-string', stringNumber: twice.stringNumber };
+  return twice === undefined
+    ? (slurFault(kind, notes) ?? joinFault(notes))
+    : { kind: 'twice-on-a-string', stringNumber: twice.stringNumber };
+}
+
+/** The note that sounds on the string of a joined one until it comes; null where none does. */
+export function joinedFrom(
+  notes: readonly OrnamentNote[],
+  { stringNumber, startTick }: OrnamentNote,
+): OrnamentNote | null {
+  return (
+    notes.find((note) => note.stringNumber === stringNumber && note.startTick + note.lengthTicks === startTick) ?? null
+  );
+}
+
+/** A note that is not struck goes on from one on its string: up for a hammer-on or a bend, down for a pull-off (common practice). */
+function joinFault(notes: readonly OrnamentNote[]): OrnamentFault | null {
+  for (const note of notes.filter(({ join }) => join !== undefined)) {
+    const from = joinedFrom(notes, note);
+    const step = from === null ? null : note.fret - from.fret;
+    if (from === null || step === null) {
+      return { kind: 'joined-to-nothing' };
+    }
+    const fault = faultOfJoin(note, from, step);
+    if (fault !== null) {
+      return fault;
+    }
+  }
+  return null;
+}
+
+function faultOfJoin({ join, fret }: OrnamentNote, from: OrnamentNote, step: number): OrnamentFault | null {
+  switch (join) {
+    case 'hammer-on':
+      return step > 0 ? null : { kind: 'not-rising' };
+    case 'pull-off':
+      return step < 0 ? null : { kind: 'not-falling' };
+    case 'slide':
+      return fret > 0 && from.fret > 0 && step !== 0 ? null : { kind: 'slide-from-open' };
+    case 'bend':
+      return from.fret > 0 && step > 0 ? null : { kind: 'bend-from-open' };
+    default:
+      return null;
+  }
 }
 
 /** Whether a kind is played on one string by the left hand alone after its first note. */

@@ -196,12 +196,22 @@ export const ORNAMENT_KINDS = ['hammer-on', 'pull-off', 'slide', 'added-finger',
 /** One of them. */
 export type OrnamentKind = (typeof ORNAMENT_KINDS)[number];
 
-/** A note on a string, counted from 1 = thinnest, at a fret from the capo; ticks from the bar line. */
+/** How a note comes from the one before it on its string, without being struck. */
+export const NOTE_JOINS = ['hammer-on', 'pull-off', 'slide', 'bend'] as const;
+
+/** One of them. */
+export type NoteJoin = (typeof NOTE_JOINS)[number];
+
+/**
+ * A note on a string, counted from 1 = thinnest, at a fret from the capo; ticks from the bar line. Without `join` it is struck. A bend
+ * sounds as the fret it names, pushed from the fret before.
+ */
 export type OrnamentNote = {
   readonly stringNumber: number;
   readonly fret: number;
   readonly startTick: number;
   readonly lengthTicks: number;
+  readonly join?: NoteJoin;
 };
 
 /**

@@ -62,7 +62,8 @@ export function writeOut(bar: Bar, content: Bar, ids: Ids): Bar {
     same: false,
     metre: content.metre,
     pickupBeats: content.pickupBeats,
-    slots: content.slots.map((slot) => ({ ...withoutMarks(slot), id: takeId(ids), cue: null })),
+    // A tie has no chord of its own: it goes on from what stands before it now.
+    slots: content.slots.map((slot) => ({ ...(slot.isTied ? slot : withoutMarks(slot)), id: takeId(ids), cue: null })),
   };
 }
 

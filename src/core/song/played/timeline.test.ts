@@ -43,6 +43,15 @@ describe('the timeline', () => {
     ]);
   });
 
+  test('lets a chord go on over ties, and through the same bars after one that is held', () => {
+    expect(eventsOf('| G | ~ D | C_ | same | G |\n')).toEqual([
+      ['G', 0, 6],
+      ['D', 6, 2],
+      ['C', 8, 8],
+      ['G', 16, 4],
+    ]);
+  });
+
   test('says when an early chord is struck at the tempo of the bar it comes into', () => {
     const { events } = timelineOf('tempo: 60\n\n| G | (tempo 120) <D |\n');
     expect(events[1]?.startSeconds).toBe(3.5);

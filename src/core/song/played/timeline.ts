@@ -64,12 +64,16 @@ function startsOf(played: readonly PlayedBar[]): readonly BarStart[] {
 
 type Struck = Omit<TimelineEvent, 'lengthTicks' | 'startSeconds' | 'isChange'>;
 
+/** The chords of a bar that are struck; a tie lets the one before go on. */
 function eventsOf({ slots, startTick, metre }: PlayedBar, barIndex: number): readonly Struck[] {
-  return slots.map(({ chord, pushTicks, hold, stop }, index) => {
+  return slots.flatMap(({ chord, pushTicks, hold, isTied, stop }, index): readonly Struck[] => {
+    if (isTied) {
+      return [];
+    }
     const onBeat = startTick + slotStartTick(slots, index);
     const stopTick =
       stop === null ? null : stop.beat === null ? onBeat : startTick + (stop.beat - 1) * beatTicks(metre);
-    return { barIndex, chord, startTick: Math.max(0, onBeat - pushTicks), pushTicks, hold, stopTick };
+    return [{ barIndex, chord, startTick: Math.max(0, onBeat - pushTicks), pushTicks, hold, stopTick }];
   });
 }
 

@@ -123,6 +123,7 @@ describe('keys of a selected bar', () => {
     ['moved', ['Alt ArrowRight'], '| G | Em | D | C |'],
     ['begins a line', ['k'], '| G |\n"one"\n| D | Em | C |'],
     ['another round', ['+'], '| G | D | Em | C | x2'],
+    ['the chord before rings on', ['~'], '| G | ~ | Em | C |'],
     ['lines joined', ['j'], '| G | D | Em | C | G | D | C | same |'],
     ['lines changed over', ['Alt ArrowDown'], '| G | D | C | same |\n| G | D | Em | C |'],
     ['made rounds of', ['r'], '| G | D | x2\n1. | Em | C |\n2. | C | same |'],
@@ -138,6 +139,18 @@ describe('keys of a selected bar', () => {
       stores.editor.undo();
     }
     expect(textOf(stores)).toBe(VERSE);
+  });
+
+  test('a tie is struck again by the same key, with the chord that rang; nothing rings into the first bar', () => {
+    const stores = storesOf(songFromChart(VERSE));
+    selectBar(stores, at(stores, 0, 0, 1));
+    pressMapKey(stores, '~', false);
+    pressMapKey(stores, '~', false);
+    expect(textOf(stores)).toContain('| G | G | Em | C |');
+    selectBar(stores, at(stores, 0, 0, 0));
+    pressMapKey(stores, '~', false);
+    expect(stores.session.getState().problem).toMatch(/Nothing sounds before/);
+    expect(textOf(stores)).toContain('| G | G | Em | C |');
   });
 
   test('other keys are left to the page', () => {

@@ -93,7 +93,7 @@ function Guitar(props: {
 }
 
 const List = styled.ul`
-  list-style: none; margin: 0; padding: 0; display: grid; gap: 8px;
-  li { display: grid; grid-template-columns: minmax(0, 1fr) auto auto auto; gap: 10px; align-items: end; font-size: 14px; color: ${colour.quiet}; }
-  span { padding-bottom: 6px; }
+  list-style: none; margin: 0; padding: 0; display: grid; gap: 14px;
+  li { display: grid; grid-template-columns: 1fr auto auto; gap: 6px 14px; align-items: center; font-size: 14px; color: ${colour.quiet}; }
+  li > :first-child { grid-column: 1 / -1; }
 `;

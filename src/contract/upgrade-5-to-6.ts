@@ -1,6 +1,4 @@
-import { changed, each } from './upgrade.ts';
-
-type Old = Readonly<Record<string, unknown>>;
+import { changed, each, type Old } from './upgrade.ts';
 
 /** Version 6 knows ties, notes on a pass, patterns that run on from line to line, and silence of one guitar; older songs have none. */
 export function addTies(document: unknown): unknown {

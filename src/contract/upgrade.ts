@@ -1,5 +1,6 @@
 /* What upgrades of saved songs are made of. What is not of the expected kind stays, for the check to refuse. */
-type Old = Readonly<Record<string, unknown>>;
+/** An object of an older version. */
+export type Old = Readonly<Record<string, unknown>>;
 
 /** An object after a change; anything else as it is. */
 export function changed(value: unknown, change: (old: Old) => Old): unknown {

@@ -119,9 +119,7 @@ describe('what is played', () => {
         const song = fillShapes(bare, planner);
         const part = mainPartOf(song);
         const performance = performanceOf(song, part);
-        const sounding = performance.bars.flatMap(({ strokes }, index) =>
-          strokes.map(({ startTick }) => (performance.played[index]?.startTick ?? 0) + startTick),
-        );
+        const sounding = struckIn(song);
         const heard = new Set(listNotes(performance).map(({ startTick }) => startTick));
         // A picked string that a shape does not sound leaves a stroke silent; nothing is heard that is not struck.
         expect([...heard].filter((tick) => !sounding.includes(tick))).toEqual([]);

@@ -19,3 +19,10 @@ export function remember<T>({ known, most }: Memory<T>, key: string, make: () =>
   known.set(key, made);
   return made;
 }
+
+/** What was made of an object, kept as long as the object is, or made now: the same object gives the same answer. */
+export function rememberOf<Of extends object, T>(known: WeakMap<Of, T>, of: Of, make: () => T): T {
+  const answer = known.get(of) ?? make();
+  known.set(of, answer);
+  return answer;
+}

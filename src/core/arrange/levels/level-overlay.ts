@@ -120,7 +120,6 @@ function layOver(song: LevelSong, laid: Laid, levelBar: LevelBar): LevelBar {
           ...stroke,
           slot: slotAtTick(bar, stroke.startTick) ?? stroke.slot,
         }));
-  const strokes = withoutTakenOver(all, levelBar.ornaments);
   return {
     ...levelBar,
     hand,
@@ -128,8 +127,7 @@ function layOver(song: LevelSong, laid: Laid, levelBar: LevelBar): LevelBar {
     cycleTick,
     patternBar: patternBarOf(pattern, cycleTick),
     slots,
-    strokes,
-    takenOver: all.length - strokes.length,
+    ...withoutTakenOver(all, levelBar.ornaments),
   };
 }
 

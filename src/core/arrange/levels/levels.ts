@@ -170,10 +170,8 @@ function barsByLevel(song: LevelSong, holds: Holds): BarsByLevel {
     );
     levels[level] = full.map(({ performed }, index): LevelBar => {
       const ornaments = ofLevel(performed.ornaments, level);
-      const all = struck[index]?.strokes ?? [];
-      const strokes = withoutTakenOver(all, ornaments);
-      const takenOver = all.length - strokes.length;
-      return { ...performed, slots: slots[index] ?? [], strokes, ornaments, takenOver };
+      const left = withoutTakenOver(struck[index]?.strokes ?? [], ornaments);
+      return { ...performed, slots: slots[index] ?? [], ornaments, ...left };
     });
     above = struck;
   }

@@ -35,7 +35,7 @@ export function placePatterns(
       isSamePattern(pattern, last.pattern) &&
       isWhole(before, pattern) &&
       isWhole(bar, pattern) &&
-      !isBroken(before) &&
+      !leavesPattern(before) &&
       last.hand.isSilent !== true &&
       (hand.runsOn === true || isOneRun(before, bar, (rounds[index] ?? 0) < cycleTicks(pattern)));
     const cycleTick = runsOn ? (last.cycleTick + before.lengthTicks) % cycleTicks(pattern) : 0;
@@ -72,8 +72,8 @@ function isWhole({ metre, lengthTicks }: PlayedBar, { metre: own }: Pattern): bo
   return metre.beats === own.beats && metre.unit === own.unit && lengthTicks === barTicks(own);
 }
 
-/** Whether the hand leaves its pattern in a bar. */
-function isBroken({ slots }: PlayedBar): boolean {
+/** Whether marks, a tie or a silence make the hand leave its pattern in a bar. */
+export function leavesPattern({ slots }: PlayedBar): boolean {
   return slots.some(({ chord, hold, stop, isTied }) => chord === null || hold || stop !== null || isTied);
 }
 

@@ -147,16 +147,14 @@ function performBar(cause: Cause): PerformedBar {
   }
   // Where a guitar is silent, it does not come early into the next bar either: that is struck there.
   const all = hand.isSilent === true ? NO_STROKES : strokesOfBar(bar, patternInBar(bar, pattern, cycleTick), next);
-  const strokes = withoutTakenOver(all, ornaments);
   const performed: PerformedBar = {
     slots: bar.slots.map((slot, index) => ({ slot, held: held[index] ?? null, isMerged: false })),
     hand,
     pattern,
     cycleTick,
     patternBar: patternBarOf(pattern, cycleTick),
-    strokes,
+    ...withoutTakenOver(all, ornaments),
     ornaments,
-    takenOver: all.length - strokes.length,
     ringsOnTicks,
   };
   knownBars.set(bar.bar, [{ cause, performed }, ...known].slice(0, MOST_WAYS));

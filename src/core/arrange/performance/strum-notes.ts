@@ -11,7 +11,7 @@ import type { Pattern, PatternCell, PickRole } from '../../rhythm/pattern.ts';
 import { pickStrings } from '../../rhythm/picking.ts';
 import { type Tempo, ticksToSeconds } from '../../rhythm/tempo.ts';
 import { isSlur } from '../../song/attachments/ornaments.ts';
-import { type HandOfBar, toStoredPattern } from '../../song/attachments/right-hand.ts';
+import { type HandOfBar, NOTHING_SAID, toStoredPattern } from '../../song/attachments/right-hand.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Part, SongDocument } from '../../song/document/document.ts';
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
@@ -68,8 +68,7 @@ export function listNotes(performed: Performed, indexes?: readonly number[]): re
 
 /** The same part with one pattern throughout, in the place of all that it is told: to hear how that would be. */
 export function withPattern(document: SongDocument, part: Part, pattern: Pattern): Performance {
-  const told = { dynamics: null, isMuted: null, runsOn: null, isSilent: null };
-  const assignment = { targetId: null, pattern: toStoredPattern(pattern), ...told };
+  const assignment = { ...NOTHING_SAID, targetId: null, pattern: toStoredPattern(pattern) };
   return performanceOf(document, { ...part, patterns: [assignment] });
 }
 

@@ -1,15 +1,15 @@
 import type { PlacedOrnament } from '../ornaments/placed-ornaments.ts';
 import type { BarStroke } from './bar-strokes.ts';
 
-/** The strokes that are left where ornaments are played: a walk or a riff takes the place of the strum as long as it lasts. */
+/** The strokes that are left where ornaments are played, and how many are not: a walk or a riff takes the place of the strum. */
 export function withoutTakenOver(
-  strokes: readonly BarStroke[],
+  all: readonly BarStroke[],
   ornaments: readonly PlacedOrnament[],
-): readonly BarStroke[] {
+): { readonly strokes: readonly BarStroke[]; readonly takenOver: number } {
   const lines = ornaments.filter(takesOver);
-  return lines.length === 0
-    ? strokes
-    : strokes.filter(({ startTick }) => !lines.some((line) => isDuring(line, startTick)));
+  const strokes =
+    lines.length === 0 ? all : all.filter(({ startTick }) => !lines.some((line) => isDuring(line, startTick)));
+  return { strokes, takenOver: all.length - strokes.length };
 }
 
 /** Whether an ornament is a line of its own that is played in the place of the strum. */

@@ -2,6 +2,7 @@
 
 import type { PlacedOrnament } from '../../arrange/ornaments/placed-ornaments.ts';
 import { toBarPattern, toPatternOfBars } from '../../arrange/performance/bar-pattern.ts';
+import { leavesPattern } from '../../arrange/performance/pattern-places.ts';
 import type { PerformedBar } from '../../arrange/performance/performance.ts';
 import { plural } from '../../kernel/plural.ts';
 import { formatCells, type Pattern } from '../../rhythm/pattern.ts';
@@ -98,14 +99,14 @@ function listOwnPatterns({ played, bars }: HandoutSource): readonly (Pattern | n
   const own: (Pattern | null)[] = played.map(() => null);
   for (const [index, bar] of played.entries()) {
     const here = bars[index];
-    if (here === undefined || own[index] !== null || isMarked(bar)) {
+    if (here === undefined || own[index] !== null || leavesPattern(bar)) {
       continue;
     }
     const after = bars[index + 1];
     const nextBar = played[index + 1];
     const isPair =
       here.pattern?.bars === 2 && here.patternBar === 0 && after?.patternBar === 1 && after.pattern === here.pattern;
-    if (isPair && nextBar !== undefined && !isMarked(nextBar)) {
+    if (isPair && nextBar !== undefined && !leavesPattern(nextBar)) {
       own[index] = toPatternOfBars([
         { bar, strokes: here.strokes },
         { bar: nextBar, strokes: after.strokes },
@@ -116,10 +117,6 @@ function listOwnPatterns({ played, bars }: HandoutSource): readonly (Pattern | n
     }
   }
   return own;
-}
-
-function isMarked({ slots }: PlayedBar): boolean {
-  return slots.some(({ chord, hold, stop, isTied }) => chord === null || hold || stop !== null || isTied);
 }
 
 function freshName(name: string, index: number, taken: readonly string[]): string {

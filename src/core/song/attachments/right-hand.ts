@@ -1,6 +1,7 @@
 /* What the right hand is told where: assignments of patterns, loudness and palm; the nearest one wins. */
 import { isEqual } from '../../kernel/equal.ts';
 import { invariant } from '../../kernel/invariant.ts';
+import { rememberOf } from '../../kernel/remember.ts';
 import { err, ok, type Result } from '../../kernel/result.ts';
 import { formatCells, type Pattern, parseCells } from '../../rhythm/pattern.ts';
 import { barsOfLines } from '../chart/chart.ts';
@@ -30,7 +31,8 @@ export type RightHandError =
   | { readonly kind: 'no-such-place' }
   | { readonly kind: 'bad-pattern' };
 
-const NOTHING_SAID: HandOfBar = { pattern: null, dynamics: null, isMuted: null, runsOn: null, isSilent: null };
+/** What an assignment says that says nothing. */
+export const NOTHING_SAID: HandOfBar = { pattern: null, dynamics: null, isMuted: null, runsOn: null, isSilent: null };
 
 function saysNothing(assignment: HandOfBar): boolean {
   return Object.keys(NOTHING_SAID).every((key) => assignment[key as keyof HandOfBar] === null);
@@ -112,18 +114,15 @@ export function toStoredPattern(pattern: Pattern): StoredPattern {
   return { name, metre, bars, swing, cells: formatCells(pattern) };
 }
 
-const read = new WeakMap<StoredPattern, Pattern>();
+const known = new WeakMap<StoredPattern, Pattern>();
 
 /** A pattern as it was kept; it was checked when it came in. The same pattern comes out as the same object. */
 export function toPattern(stored: StoredPattern): Pattern {
-  const known = read.get(stored);
-  if (known !== undefined) {
-    return known;
-  }
-  const parsed = parseCells(stored.cells, stored);
-  invariant(parsed.ok, `the cells of ${stored.name}`);
-  read.set(stored, parsed.value);
-  return parsed.value;
+  return rememberOf(known, stored, () => {
+    const read = parseCells(stored.cells, stored);
+    invariant(read.ok, `the cells of ${stored.name}`);
+    return read.value;
+  });
 }
 
 /** What the right hand is told in one played bar. */

@@ -8,6 +8,7 @@ import type { Key } from '../../harmony/key.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { createLastFew } from '../../kernel/last-few.ts';
 import { sumOf } from '../../kernel/list.ts';
+import { rememberOf } from '../../kernel/remember.ts';
 import { beatTicks, type Metre } from '../../rhythm/metre.ts';
 import { type Tempo, ticksToSeconds } from '../../rhythm/tempo.ts';
 import { ticksOfBar } from '../chart/bar-check.ts';
@@ -128,14 +129,14 @@ function playedContent(document: SongDocument, visit: Visit, before: PlayedBar |
 /** A bar that says "same": a bar that is one held chord goes on ringing through it in the same pass, others are played again, unmarked. */
 function repeatedOf(before: PlayedBar, { passIndex }: Visit): Content {
   const { metre, lengthTicks, slots } = before;
+  const only = passIndex === before.passIndex ? ringingSlotOf(slots) : null;
+  return { metre, lengthTicks, slots: only === null || only.chord === null ? slots.map(withoutMarks) : [tied(only)] };
+}
+
+/** The one chord of a bar that rings through it, held or tied; null where the bar is anything else. */
+export function ringingSlotOf(slots: readonly Slot[]): Slot | null {
   const [only] = slots;
-  const rings =
-    only !== undefined &&
-    slots.length === 1 &&
-    (only.hold || only.isTied) &&
-    only.chord !== null &&
-    passIndex === before.passIndex;
-  return { metre, lengthTicks, slots: rings ? [tied(only)] : slots.map(withoutMarks) };
+  return only !== undefined && slots.length === 1 && (only.hold || only.isTied) ? only : null;
 }
 
 function contentOf(bar: Bar, songMetre: Metre): Content {
@@ -158,21 +159,15 @@ export function withoutMarks(slot: Slot): Slot {
   const { pushTicks, hold, stop, isTied } = slot;
   return pushTicks === 0 && !hold && stop === null && !isTied
     ? slot
-    : kept(UNMARKED, slot, () => ({ ...slot, pushTicks: 0, hold: false, stop: null, isTied: false }));
+    : rememberOf(UNMARKED, slot, () => ({ ...slot, pushTicks: 0, hold: false, stop: null, isTied: false }));
 }
 
 function tied(slot: Slot): Slot {
-  return kept(TIED, slot, () => ({ ...slot, pushTicks: 0, hold: false, stop: null, isTied: true }));
+  return rememberOf(TIED, slot, () => ({ ...slot, pushTicks: 0, hold: false, stop: null, isTied: true }));
 }
 
 const UNMARKED = new WeakMap<Slot, Slot>();
 const TIED = new WeakMap<Slot, Slot>();
-
-function kept(known: WeakMap<Slot, Slot>, slot: Slot, make: () => Slot): Slot {
-  const made = known.get(slot) ?? make();
-  known.set(slot, made);
-  return made;
-}
 
 /** Where a slot of a bar begins, in ticks from the bar line; `at` is its place among them. */
 export function slotStartTick(slots: readonly Slot[], at: number): number {

@@ -7,7 +7,7 @@ import { barKeyOf } from '../chart/bar-key.ts';
 import { toChartBar } from '../chart/chart-of.ts';
 import type { Bar, Line } from '../document/document.ts';
 import { type Ids, takeId } from '../document/fresh-ids.ts';
-import { withoutMarks } from './played-bars.ts';
+import { ringingSlotOf, withoutMarks } from './played-bars.ts';
 
 /** What a bar that says "same" plays, and the bar it takes that from. */
 export type LeaningBar = { readonly on: Bar; readonly content: Bar };
@@ -27,9 +27,7 @@ export function listLeaningBars(lines: readonly Line[]): ReadonlyMap<number, Lea
 export function listRingingBars(lines: readonly Line[]): ReadonlySet<number> {
   const ringing = new Set<number>();
   eachBar(lines, (bar, before) => {
-    const [only] = before?.slots ?? [];
-    const isHeld = before?.slots.length === 1 && only !== undefined && (only.hold || only.isTied);
-    if (bar.same && before !== null && (isHeld || ringing.has(before.id))) {
+    if (bar.same && before !== null && (ringingSlotOf(before.slots) !== null || ringing.has(before.id))) {
       ringing.add(bar.id);
     }
   });

@@ -2,6 +2,7 @@ import { styled } from 'styled-components';
 import { beatTicks } from '../../../core/rhythm/metre.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import { fitPattern, STROKE_LIMITS, strokesPerSecond } from '../../../core/rhythm/pattern-fit.ts';
+import { NOTHING_SAID } from '../../../core/song/attachments/right-hand.ts';
 import { DYNAMICS, type PatternAssignment } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { ROUND_WORDS } from '../../../core/words/pattern-words.ts';
@@ -75,7 +76,7 @@ function Touch(props: {
   readonly onChange: (change: Partial<Omit<PatternAssignment, 'targetId'>>) => void;
 }) {
   const { label, assignment, hasTwoBars, onChange } = props;
-  const { dynamics, isMuted, isSilent, runsOn } = assignment ?? NOTHING;
+  const { dynamics, isMuted, isSilent, runsOn } = assignment ?? NOTHING_SAID;
   // A guitar alone that is silent is no song.
   const hasOthers = useDocument().arrangements.some(({ parts }) => parts.length > 1);
   return (
@@ -112,8 +113,6 @@ function Touch(props: {
     </>
   );
 }
-
-const NOTHING = { dynamics: null, isMuted: null, isSilent: null, runsOn: null };
 
 /** A choice of one thing or the other, or of what is around. */
 function YesOrNo(props: {

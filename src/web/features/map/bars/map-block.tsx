@@ -1,5 +1,6 @@
 import { memo, useMemo } from 'react';
 import { styled } from 'styled-components';
+import { barsOfLines } from '../../../../core/song/chart/chart.ts';
 import type { Line, StoredPattern } from '../../../../core/song/document/document.ts';
 import { listRingingBars } from '../../../../core/song/played/same-bars.ts';
 import { ROUND_WORDS } from '../../../../core/words/pattern-words.ts';
@@ -70,9 +71,10 @@ export const MapBlockView = memo(function MapBlockView(props: MapBlockProps) {
 });
 
 /** The bars of a line that ring on, by their ids, as one text. */
-function ringingIn({ bars, endings }: Line, ringing: ReadonlySet<number>): string {
-  const all = [...bars, ...endings.flatMap((ending) => ending.bars)];
-  return all.flatMap(({ id }) => (ringing.has(id) ? [id] : [])).join(' ');
+function ringingIn(line: Line, ringing: ReadonlySet<number>): string {
+  return barsOfLines([line])
+    .flatMap(({ id }) => (ringing.has(id) ? [id] : []))
+    .join(' ');
 }
 
 /** What the right hand does in a block: in its pass, its section, or the whole song, the nearest. */

@@ -4,8 +4,7 @@
  */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { arbitraryChart } from '../../test-support/arbitrary-chart.ts';
-import { songFromValue } from '../../test-support/read-chart.ts';
+import { arbitrarySong } from '../../test-support/arbitrary-song.ts';
 import { runs } from '../../test-support/runs.ts';
 import { deriveLevels, mixLevels } from '../arrange/levels/levels.ts';
 import { placeInBar, strokesOfBar } from '../arrange/performance/bar-strokes.ts';
@@ -15,12 +14,9 @@ import { createPlanner } from '../arrange/problem/planner.ts';
 import { fillShapes } from '../arrange/shapes/part-shapes.ts';
 import { range } from '../kernel/list.ts';
 import { listPrintedPatterns } from '../page/handout/handout-hands.ts';
-import { type Pattern, parseCells } from '../rhythm/pattern.ts';
-import { SHELF } from '../rhythm/pattern-library.ts';
+import type { Pattern } from '../rhythm/pattern.ts';
 import { AVERAGE_HAND } from '../shapes/hand.ts';
-import { toStoredPattern } from '../song/attachments/right-hand.ts';
-import { applyCommand } from '../song/commands.ts';
-import type { Level, SongDocument } from '../song/document/document.ts';
+import type { Level, OrnamentNote, SongDocument } from '../song/document/document.ts';
 import { withoutLeftOut } from '../song/document/lesson-form.ts';
 import { mainPartOf } from '../song/document/parts.ts';
 import type { PlayedBar } from '../song/played/played-bars.ts';
@@ -30,48 +26,23 @@ import { toScore } from './musicxml/to-score.ts';
 
 const PLAYERS = { hand: AVERAGE_HAND, known: null };
 
-/** A pattern of two bars in a metre whose bars cannot be taken for each other. */
-function twoBars(metre: Pattern['metre']): Pattern {
-  const beats = (first: string, rest: string) => range(0, metre.beats).map((beat) => (beat === 0 ? first : rest));
-  const cells = [...beats('D-', 'DU'), '|', ...beats('-U', '-U')].join(' ');
-  const read = parseCells(cells, { name: 'Two Bars', metre, bars: 2, swing: 'even' });
-  return read.ok ? read.value : expect.unreachable();
-}
-
-/** Songs with patterns of one and two bars on the song, sections, passes, lines and bars. */
-const arbitrarySong = fc
-  .tuple(arbitraryChart, fc.array(fc.nat(9973), { minLength: 12, maxLength: 12 }))
-  .map(([chart, seeds]): SongDocument => {
-    const song = songFromValue({ ...chart, headers: { ...chart.headers, capoFret: chart.headers.capoFret % 6 } });
-    const { sections, form } = song.map;
-    const lines = sections.flatMap((section) => section.lines);
-    const targets = [
-      null,
-      ...[...sections, ...form, ...lines, ...lines.flatMap(({ bars }) => bars)].map(({ id }) => id),
-    ];
-    const shelf = [twoBars(song.facts.metre), ...SHELF.map(({ pattern }) => pattern)];
-    return range(0, 4).reduce((document, index) => {
-      const seed = (at: number): number => seeds[index * 3 + at] ?? 0;
-      const outcome = applyCommand(document, {
-        kind: 'assign-pattern',
-        partId: mainPartOf(document).id,
-        targetId: index === 0 ? null : (targets[seed(0) % targets.length] ?? null),
-        change: {
-          pattern: toStoredPattern(
-            shelf[index === 0 ? seed(1) % 2 : seed(1) % shelf.length] ?? twoBars(song.facts.metre),
-          ),
-          runsOn: seed(2) % 4 === 0 ? true : null,
-        },
-      });
-      return outcome.ok ? outcome.value.document : document;
-    }, song);
-  });
-
 /** When a part strikes, in ticks from the first bar line of the song, as it is performed. */
 function struckIn(document: SongDocument): readonly number[] {
   const { played, bars } = performanceOf(document, mainPartOf(document));
   return bars.flatMap(({ strokes }, index) =>
     strokes.map(({ startTick }) => (played[index]?.startTick ?? 0) + startTick),
+  );
+}
+
+/** When the notes of fills and riffs are played, in ticks from the first bar line of the song, with where they lie. */
+function ornamentsIn(document: SongDocument): readonly string[] {
+  const { played, bars } = performanceOf(document, mainPartOf(document));
+  return bars.flatMap(({ ornaments }, index) =>
+    ornaments
+      .flatMap(({ notes }) => notes)
+      .map(
+        ({ startTick, stringNumber, fret }) => `${(played[index]?.startTick ?? 0) + startTick} ${stringNumber}/${fret}`,
+      ),
   );
 }
 
@@ -119,10 +90,12 @@ describe('what is played', () => {
         const song = fillShapes(bare, planner);
         const part = mainPartOf(song);
         const performance = performanceOf(song, part);
-        const sounding = struckIn(song);
+        const ornaments = ornamentsIn(song).map((each) => Number(each.split(' ')[0]));
+        const sounding = [...struckIn(song), ...ornaments];
         const heard = new Set(listNotes(performance).map(({ startTick }) => startTick));
         // A picked string that a shape does not sound leaves a stroke silent; nothing is heard that is not struck.
         expect([...heard].filter((tick) => !sounding.includes(tick))).toEqual([]);
+        expect(ornaments.filter((tick) => !heard.has(tick))).toEqual([]);
         const guitar = toMidiSong(song, part).tracks[1]?.events ?? [];
         const written = guitar.flatMap((event) => (event.kind === 'note' ? [event.tick] : []));
         const [first] = performance.played;
@@ -134,7 +107,7 @@ describe('what is played', () => {
     );
   });
 
-  test('stands in MusicXML as slashes that are not tied', () => {
+  test('stands in MusicXML as slashes that are not tied, fills and riffs as notes', () => {
     fc.assert(
       fc.property(arbitrarySong, (song) => {
         let tick = 0;
@@ -144,6 +117,13 @@ describe('what is played', () => {
           return notes.filter(({ isRest, isTied }) => !isRest && !isTied).map((note) => from + note.tick);
         });
         expect(slashes).toEqual(struckIn(withoutLeftOut(song)));
+        tick = 0;
+        const notes = unrolled(toScore(song, mainPartOf(song))).flatMap(({ tabNotes, lengthTicks }) => {
+          const from = tick;
+          tick += lengthTicks;
+          return tabNotes.map((note) => `${from + note.tick} ${note.stringNumber}/${note.fret}`);
+        });
+        expect([...notes].sort()).toEqual([...ornamentsIn(withoutLeftOut(song))].sort());
       }),
       PRINTED,
     );
@@ -159,7 +139,12 @@ describe('what is played', () => {
           const standing = (bars[index]?.patternBar ?? 0) * bar.lengthTicks;
           const next = played[index + 1]?.slots[0] ?? null;
           const expanded = strokesOfBar(bar, placeInBar(bar, pattern, standing), next);
-          expect(expanded.map(({ startTick }) => startTick)).toEqual(
+          // A riff or a walk is printed at its bar, and is played in the place of the strum.
+          const lines = (bars[index]?.ornaments ?? []).flatMap(({ ornament, notes }) =>
+            ornament.kind === 'riff' || ornament.kind === 'bass-walk' ? [notes] : [],
+          );
+          const left = expanded.filter(({ startTick }) => !lines.some((notes) => isWithinNotes(notes, startTick)));
+          expect(left.map(({ startTick }) => startTick)).toEqual(
             bars[index]?.strokes.map(({ startTick }) => startTick),
           );
         }
@@ -205,6 +190,13 @@ describe('what is played', () => {
     );
   });
 });
+
+/** Whether a tick lies between the first and the last moment of some notes. */
+function isWithinNotes(notes: readonly OrnamentNote[], tick: number): boolean {
+  const starts = notes.map(({ startTick }) => startTick);
+  const ends = notes.map(({ startTick, lengthTicks }) => startTick + lengthTicks);
+  return tick >= Math.min(...starts) && tick < Math.max(...ends);
+}
 
 type Struck = Pick<PerformedBar, 'strokes' | 'patternBar'>;
 

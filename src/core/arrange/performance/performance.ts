@@ -13,7 +13,7 @@ import type { Pattern } from '../../rhythm/pattern.ts';
 import type { Fingering } from '../../shapes/shape.ts';
 import { createHands, type HandOfBar } from '../../song/attachments/right-hand.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
-import type { Bar, Part, Slot, SongDocument } from '../../song/document/document.ts';
+import type { Bar, OrnamentNote, Part, Slot, SongDocument } from '../../song/document/document.ts';
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { listPlayedBars, type PlayedBar } from '../../song/played/played-bars.ts';
 import { listPlacedOrnaments, type PlacedOrnament } from '../ornaments/placed-ornaments.ts';
@@ -138,13 +138,14 @@ const knownBars = new WeakMap<Bar, readonly Known[]>();
 const MOST_WAYS = 6;
 
 function performBar(cause: Cause): PerformedBar {
-  const { bar, place, next, held, ornaments, ringsOnTicks } = cause;
+  const { bar, place, next, held, ringsOnTicks } = cause;
   const { hand, pattern, cycleTick } = place;
   const known = knownBars.get(bar.bar) ?? [];
   const before = known.find((each) => isSameCause(each.cause, cause));
   if (before !== undefined) {
     return before.performed;
   }
+  const ornaments = withinBar(cause.ornaments, bar.lengthTicks);
   // Where a guitar is silent, it does not come early into the next bar either: that is struck there.
   const all = hand.isSilent === true ? NO_STROKES : strokesOfBar(bar, patternInBar(bar, pattern, cycleTick), next);
   const performed: PerformedBar = {
@@ -159,6 +160,19 @@ function performBar(cause: Cause): PerformedBar {
   };
   knownBars.set(bar.bar, [{ cause, performed }, ...known].slice(0, MOST_WAYS));
   return performed;
+}
+
+/** Ornaments as far as their bar goes: one that was written for a longer bar is cut at the bar line, which is said where it is edited. */
+function withinBar(ornaments: readonly PlacedOrnament[], barTicks: number): readonly PlacedOrnament[] {
+  const isWithin = ({ startTick, lengthTicks }: OrnamentNote): boolean => startTick + lengthTicks <= barTicks;
+  return ornaments.every(({ notes }) => notes.every(isWithin))
+    ? ornaments
+    : ornaments.flatMap((each) => {
+        const notes = each.notes
+          .filter(({ startTick }) => startTick < barTicks)
+          .map((note) => (isWithin(note) ? note : { ...note, lengthTicks: barTicks - note.startTick }));
+        return notes.length === 0 ? [] : [{ ...each, notes }];
+      });
 }
 
 /** Whether two played bars are performed alike, wherever they stand. */

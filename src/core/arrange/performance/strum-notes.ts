@@ -10,10 +10,10 @@ import { beatTicks } from '../../rhythm/metre.ts';
 import type { Pattern, PatternCell, PickRole } from '../../rhythm/pattern.ts';
 import { pickStrings } from '../../rhythm/picking.ts';
 import { type Tempo, ticksToSeconds } from '../../rhythm/tempo.ts';
-import { isSlur } from '../../song/attachments/ornaments.ts';
+import { listJoins } from '../../song/attachments/ornaments.ts';
 import { type HandOfBar, NOTHING_SAID, toStoredPattern } from '../../song/attachments/right-hand.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
-import type { Part, SongDocument } from '../../song/document/document.ts';
+import type { OrnamentNote, Part, SongDocument } from '../../song/document/document.ts';
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
 import type { BarStroke } from './bar-strokes.ts';
@@ -98,24 +98,28 @@ function notesOfBar({ part, bars }: Performed, { bar, performedBar, index, start
           seconds: note.seconds ?? secondsAt(ringTicks),
         }));
   });
-  const beside = ornaments.flatMap((each) =>
-    each.notes.map(({ stringNumber, fret, startTick, lengthTicks, join }, order) => ({
-      startTick: start.tick + startTick,
+  const beside = ornaments.flatMap(({ ornament: { kind }, notes }) => {
+    const joined = new Set(listJoins({ kind, notes }).map(({ to }) => to));
+    return notes.map((note) => ({
+      startTick: start.tick + note.startTick,
       delaySeconds: 0,
-      atSeconds: start.seconds + secondsAt(startTick),
-      midi: soundingMidi(part.setup, part.setup.tuning.openMidi.length - stringNumber, fret),
-      seconds: secondsAt(lengthTicks),
-      velocity:
-        LOUDNESS[hand.dynamics ?? 'medium'] *
-        (join !== undefined || (order > 0 && isSlur(each.ornament.kind)) ? SLURRED : 1),
-    })),
-  );
+      atSeconds: start.seconds + secondsAt(note.startTick),
+      midi: ornamentMidi(part, note),
+      seconds: secondsAt(note.lengthTicks),
+      velocity: LOUDNESS[hand.dynamics ?? 'medium'] * (joined.has(note) ? SLURRED : 1),
+    }));
+  });
   return [...strummed, ...beside];
 }
 
 /** How long a stroke rings, in ticks: until the next one, at least a beat, and over ties; one that is cut is cut. */
 function ringOf({ lengthTicks, isCut }: BarStroke, { metre }: PlayedBar, ringsOnTicks: number): number {
   return isCut ? lengthTicks : Math.max(lengthTicks, beatTicks(metre)) + ringsOnTicks;
+}
+
+/** What a note of an ornament sounds as it lies on the neck, as a MIDI number. */
+export function ornamentMidi({ setup }: Pick<Part, 'setup'>, { stringNumber, fret }: OrnamentNote): number {
+  return soundingMidi(setup, setup.tuning.openMidi.length - stringNumber, fret);
 }
 
 /** A slurred note is struck by the left hand alone (from memory: about three quarters as loud). */

@@ -158,6 +158,7 @@ function readMeasure(
       isTiedIn: eventsOf(events, 'note').some(({ tick, node }) => tick === 0 && isTiedSlash(node)),
       harmonies,
       notes: [],
+      tabNotes: [],
       remarks,
       ...readLyrics(sung),
     },

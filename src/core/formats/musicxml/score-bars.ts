@@ -50,7 +50,7 @@ export function toScoreBars(
       metre: own.metre,
       key: measure.key ?? own.key,
       tempo: measure.tempo ?? own.tempo,
-      chord: bar.same ? own.chord : (bar.slots.at(-1)?.chord ?? null),
+      chord: bar.same || bar.slots.at(-1)?.isTied === true ? own.chord : (bar.slots.at(-1)?.chord ?? null),
     };
     return read.bar;
   });

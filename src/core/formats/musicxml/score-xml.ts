@@ -13,8 +13,10 @@ import { type Metre, QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { type Tempo, ticksToSeconds } from '../../rhythm/tempo.ts';
 import { type Fingering, fretSpanOf, listBarres } from '../../shapes/shape.ts';
 import { toChordKind } from './chord-kinds.ts';
-import { cutLength, type NotePiece } from './note-lengths.ts';
+import { cutLength } from './note-lengths.ts';
+import { partsOf, tiesOf, toValueXml } from './note-xml.ts';
 import type { Score, ScoreHarmony, ScoreMeasure, ScoreNote } from './score.ts';
+import { toTabVoice } from './tab-notes-xml.ts';
 import { el, type XmlNode } from './xml-node.ts';
 
 /** The whole document: score-partwise with one part. */
@@ -47,9 +49,10 @@ function toMeasureXml(score: Score, index: number, measure: ScoreMeasure): XmlNo
     [
       measure.isNewLine && index > 0 ? el('print', [], { 'new-system': 'yes' }) : null,
       leftBarline(measure),
-      toAttributes(score, index, measure, before?.isSame === true),
+      toAttributes(score, index, measure, before),
       ...openingDirections(measure),
       ...listEvents(measure),
+      ...toTabVoice(measure),
       rightBarline(measure),
     ],
     measure.isPickup ? { number, implicit: 'yes' } : { number },
@@ -88,11 +91,16 @@ function rightBarline({ closesRepeat, closesEnding }: ScoreMeasure): XmlNode | n
   );
 }
 
-function toAttributes(score: Score, index: number, measure: ScoreMeasure, isAfterSame: boolean): XmlNode | null {
+function toAttributes(
+  score: Score,
+  index: number,
+  measure: ScoreMeasure,
+  before: ScoreMeasure | undefined,
+): XmlNode | null {
   const isFirst = index === 0;
-  const stops = isAfterSame && !measure.isSame;
+  const stops = before?.isSame === true && !measure.isSame;
   const repeats =
-    measure.isSame && !isAfterSame
+    measure.isSame && before?.isSame !== true
       ? [el('measure-style', [el('measure-repeat', 1, { type: 'start' })])]
       : stops
         ? [el('measure-style', [el('measure-repeat', [], { type: 'stop' })])]
@@ -103,11 +111,22 @@ function toAttributes(score: Score, index: number, measure: ScoreMeasure, isAfte
     measure.metre === null ? null : toTimeXml(measure.metre),
     isFirst ? el('clef', [el('sign', 'TAB'), el('line', 5)]) : null,
     isFirst ? toStaffDetails(score) : null,
-    isFirst ? el('measure-style', [el('slash', [], { type: 'start', 'use-stems': 'yes' })]) : null,
+    toSlashStyle(measure, before),
     ...repeats,
   ].filter((node) => node !== null);
   return content.length === 0 ? null : el('attributes', content);
 }
+
+/** Measures are written in slashes until one has notes, and again after it. */
+function toSlashStyle(measure: ScoreMeasure, before: ScoreMeasure | undefined): XmlNode | null {
+  const isPlain = measure.tabNotes.length === 0;
+  const wasPlain = before !== undefined && before.tabNotes.length === 0;
+  return isPlain === wasPlain
+    ? null
+    : el('measure-style', [el('slash', [], { type: isPlain ? 'start' : 'stop', ...(isPlain ? STEMS : {}) })]);
+}
+
+const STEMS = { 'use-stems': 'yes' } as const;
 
 function toKeyXml(key: Key): XmlNode {
   return el('key', [el('fifths', signatureOf(key)), el('mode', key.mode)]);
@@ -135,11 +154,6 @@ function toStaffDetails({ openMidi, capoFret }: Score): XmlNode {
     }),
     capoFret === 0 ? null : el('capo', capoFret),
   ]);
-}
-
-function partsOf(note: NoteName): { readonly step: string; readonly alter: number } {
-  const signs = note.slice(1);
-  return { step: note.charAt(0), alter: signs.startsWith('#') ? signs.length : -signs.length };
 }
 
 function openingDirections({ rehearsal, tempo }: ScoreMeasure): readonly XmlNode[] {
@@ -196,7 +210,11 @@ function listEvents(measure: ScoreMeasure): readonly XmlNode[] {
       ...remarks
         .filter(isHere)
         .map(({ text }) => el('direction', [el('direction-type', [el('words', text)])], { placement: 'above' })),
-      ...toNoteXml(note, notes[index + 1]?.isTied === true, lyricsAt(measure, note)),
+      ...toNoteXml(note, {
+        isTiedOn: notes[index + 1]?.isTied === true,
+        isHidden: note.isRest && measure.tabNotes.some(isHere),
+        lyrics: lyricsAt(measure, note),
+      }),
     ];
   });
 }
@@ -281,43 +299,37 @@ function toFrameXml(fingering: Fingering): XmlNode {
   );
 }
 
+/** What stands around a note; a rest is hidden where a fill or riff is played. */
+type Around = { readonly isTiedOn: boolean; readonly isHidden: boolean; readonly lyrics: readonly XmlNode[] };
+
 /** A stroke as slashes tied to each other; the first of them carries what is struck and sung. */
-function toNoteXml(note: ScoreNote, isTiedOn: boolean, lyrics: readonly XmlNode[]): readonly XmlNode[] {
+function toNoteXml(note: ScoreNote, { isTiedOn, isHidden, lyrics }: Around): readonly XmlNode[] {
   const pieces = cutLength(note.lengthTicks);
   const head = note.isRest ? el('rest') : el('unpitched', [el('display-step', 'B'), el('display-octave', 4)]);
   return pieces.map((piece, index) => {
     const ties = note.isRest ? [] : tiesOf(note.isTied || index > 0, isTiedOn || index < pieces.length - 1);
-    const notations = [...ties.map((type) => el('tied', [], { type })), ...(index === 0 ? strokeSign(note) : [])];
-    return el('note', [
+    const content = [
       head,
       el('duration', piece.ticks),
       ...ties.map((type) => el('tie', [], { type })),
       el('voice', 1),
       ...toValueXml(piece),
       note.isRest ? null : el('notehead', 'slash'),
-      notations.length === 0 ? null : el('notations', notations),
+      notationsOf(ties, index === 0 ? strokeSign(note) : []),
       ...(index === 0 ? lyrics : []),
-    ]);
+    ];
+    return el('note', content, isHidden ? { 'print-object': 'no' } : {});
   });
+}
+
+function notationsOf(ties: readonly string[], signs: readonly XmlNode[]): XmlNode | null {
+  const all = [...ties.map((type) => el('tied', [], { type })), ...signs];
+  return all.length === 0 ? null : el('notations', all);
 }
 
 function strokeSign({ direction }: ScoreNote): readonly XmlNode[] {
   return direction === null ? [] : [el('technical', [el(STROKE_SIGNS[direction])])];
 }
 
-function tiesOf(stops: boolean, starts: boolean): readonly string[] {
-  return [...(stops ? ['stop'] : []), ...(starts ? ['start'] : [])];
-}
-
 /** Bowing signs are what strums are written with (common practice). */
 const STROKE_SIGNS = { down: 'down-bow', up: 'up-bow' } as const;
-
-function toValueXml({ value }: NotePiece): readonly (XmlNode | null)[] {
-  return value === null
-    ? []
-    : [
-        el('type', value.type),
-        ...range(0, value.dots).map(() => el('dot')),
-        value.isTriplet ? el('time-modification', [el('actual-notes', 3), el('normal-notes', 2)]) : null,
-      ];
-}

@@ -1,9 +1,11 @@
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import type { Key } from '../../harmony/key.ts';
+import type { NoteName } from '../../pitch/note-name.ts';
 import type { Metre } from '../../rhythm/metre.ts';
 import type { Direction } from '../../rhythm/pattern.ts';
 import type { Tempo } from '../../rhythm/tempo.ts';
 import type { Fingering } from '../../shapes/shape.ts';
+import type { NoteJoin } from '../../song/document/document.ts';
 
 /** A chord over a measure: where it is due in ticks from the bar line, how much early it comes, and how it is held (null: not said). */
 export type ScoreHarmony = {
@@ -21,6 +23,21 @@ export type ScoreNote = {
   readonly direction: Direction | null;
   readonly isRest: boolean;
   readonly isTied: boolean;
+};
+
+/** How a note of a fill or riff is joined to its neighbour on the string, and by how many semitones (down: negative). */
+export type ScoreJoin = { readonly join: NoteJoin; readonly semitones: number };
+
+/** A note of a fill or riff: its string (1 = thinnest), its fret from the capo, what it sounds, and how it is joined. */
+export type ScoreTabNote = {
+  readonly tick: number;
+  readonly lengthTicks: number;
+  readonly stringNumber: number;
+  readonly fret: number;
+  readonly midi: number;
+  readonly name: NoteName;
+  readonly joinIn: ScoreJoin | null;
+  readonly joinOut: ScoreJoin | null;
 };
 
 /** Words at a tick: a remark over the staff, a cue under it (`verse` counts rounds from 1), a syllable under a change. */
@@ -48,6 +65,7 @@ export type ScoreMeasure = {
   readonly isTiedIn: boolean;
   readonly harmonies: readonly ScoreHarmony[];
   readonly notes: readonly ScoreNote[];
+  readonly tabNotes: readonly ScoreTabNote[];
   readonly remarks: readonly ScoreWords[];
   readonly cues: readonly (ScoreWords & { readonly verse: number })[];
   readonly syllables: readonly ScoreWords[];

@@ -14,7 +14,15 @@ import type { Bar, Line, Part, Slot, SongDocument } from '../../song/document/do
 import { withoutLeftOut } from '../../song/document/lesson-form.ts';
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { findSection, slotStartTick } from '../../song/played/played-bars.ts';
-import { REMARK_WORDS, type Score, type ScoreMeasure, type ScoreNote, type ScoreWords } from './score.ts';
+import {
+  REMARK_WORDS,
+  type Score,
+  type ScoreMeasure,
+  type ScoreNote,
+  type ScoreTabNote,
+  type ScoreWords,
+} from './score.ts';
+import { listTabNotes } from './tab-notes.ts';
 
 /** The song of a part as a score. */
 export function toScore(whole: SongDocument, part: Part): Score {
@@ -107,18 +115,26 @@ function canRepeat({ bars, times, endings }: Line): boolean {
 
 /** Whether every round of a line is struck alike: a pattern that runs on over short rounds cannot be written as a repeat. */
 function isAlike({ bars, times, endings }: Line, playedIndex: number, performance: Performance): boolean {
+  // Where each written bar is heard first.
+  const firsts = new Map<number, number>();
   let at = playedIndex;
   return range(1, times + 1).every((round) => {
+    const written = [...bars, ...endings.flatMap((ending) => (ending.rounds.includes(round) ? ending.bars : []))];
     const start = at;
-    at += bars.length + sumOf(endings, (ending) => (ending.rounds.includes(round) ? ending.bars.length : 0));
-    return bars.every((_, index) => isStruckAlike(performance, playedIndex + index, start + index));
+    at += written.length;
+    return written.every(({ id }, index) => {
+      const first = firsts.get(id) ?? start + index;
+      firsts.set(id, first);
+      return isStruckAlike(performance, first, start + index);
+    });
   });
 }
 
 function isStruckAlike({ bars, played }: Performance, a: number, b: number): boolean {
   const struckIn = (index: number) => {
-    const { slots = [], strokes = [] } = bars[index] ?? {};
+    const { slots = [], strokes = [], ornaments = [] } = bars[index] ?? {};
     return [
+      ornaments,
       played[index]?.lengthTicks,
       slots.map(({ slot }) => slot.isTied),
       strokes.map(({ startTick, direction, isCut, slot }) => [startTick, direction, isCut, slot.id]),
@@ -185,7 +201,10 @@ function metreOf(bar: Bar, before: Metre | null, songMetre: Metre): Metre {
 function toMeasure(written: Written, metre: Metre, before: Metre | null, context: Context): ScoreMeasure {
   const { bar, playedIndex, cues, ...around } = written;
   const lengthTicks = context.performance.played[playedIndex]?.lengthTicks ?? barTicks(metre);
-  const slots = bar.slots.map((slot, index) => ({ slot, tick: slotStartTick(bar.slots, index) }));
+  const isSame = isWrittenSame(written, context);
+  const isTiedIn = context.performance.bars[playedIndex]?.slots[0]?.slot.isTied === true && !isSame;
+  const all = bar.same && !isSame ? (context.performance.played[playedIndex]?.slots ?? []) : bar.slots;
+  const slots = all.map((slot, index) => ({ slot, tick: slotStartTick(all, index) }));
   return {
     ...around,
     lengthTicks,
@@ -194,10 +213,11 @@ function toMeasure(written: Written, metre: Metre, before: Metre | null, context
     metre: before !== null && isSameMetre(before, metre) ? null : metre,
     key: bar.key,
     tempo: bar.tempo,
-    isSame: bar.same,
-    isTiedIn: context.performance.bars[playedIndex]?.slots[0]?.slot.isTied === true && !bar.same,
+    isSame,
+    isTiedIn,
     harmonies: slots
-      .filter(({ slot }) => !slot.isTied)
+      // A tie to a silence is one, wherever its ending is written.
+      .filter((_, index) => index > 0 || !isTiedIn)
       .map(({ slot, tick }) => ({
         tick,
         chord: slot.chord,
@@ -210,10 +230,22 @@ function toMeasure(written: Written, metre: Metre, before: Metre | null, context
       lengthTicks,
       slots.map(({ tick }) => tick),
     ),
+    tabNotes: tabNotesOf(context, playedIndex),
     remarks: slots.flatMap(({ slot, tick }) => remarksOf(slot).map((text): ScoreWords => ({ tick, text }))),
     cues: cues.map(({ text, verse }) => ({ tick: 0, text, verse })),
     syllables: slots.flatMap(({ slot, tick }) => (slot.cue === null ? [] : [{ tick, text: slot.cue }])),
   };
+}
+
+/** Whether a measure is written as the sign that repeats the one before: it would repeat that one's fills and riffs too. */
+function isWrittenSame({ bar, playedIndex }: Written, { performance }: Context): boolean {
+  const plays = (index: number): boolean => (performance.bars[index]?.ornaments.length ?? 0) > 0;
+  return bar.same && !plays(playedIndex) && !plays(playedIndex - 1);
+}
+
+function tabNotesOf({ performance, part, keys }: Context, playedIndex: number): readonly ScoreTabNote[] {
+  const bar = performance.bars[playedIndex];
+  return bar === undefined ? [] : listTabNotes(bar, part, performance.played[playedIndex]?.key ?? keys.sounding);
 }
 
 function isSameMetre(a: Metre, b: Metre): boolean {

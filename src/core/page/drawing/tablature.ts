@@ -4,8 +4,8 @@
  */
 import { itemAt, range } from '../../kernel/list.ts';
 import { QUARTER_TICKS } from '../../rhythm/metre.ts';
-import { isSlur, joinedFrom } from '../../song/attachments/ornaments.ts';
-import type { NoteJoin, OrnamentKind, OrnamentNote } from '../../song/document/document.ts';
+import { type JoinedNote, listJoins } from '../../song/attachments/ornaments.ts';
+import type { OrnamentKind, OrnamentNote } from '../../song/document/document.ts';
 import { lineMark, type Mark, textMark } from './drawing.ts';
 import type { Drawing } from './figure.ts';
 
@@ -53,7 +53,7 @@ export function drawTablature(bar: TablatureBar): Drawing {
       lineMark([widthMm, TOP_MM], [widthMm, bottom], 0.3),
       ...frets,
       ...[...stems].flatMap(([tick, ticks]) => drawStem(xOf(tick), bottom + 1.4, ticks)),
-      ...listJoins(bar.kind, notes).flatMap((joined) => drawJoin(joined, xOf, yOf)),
+      ...listJoins({ kind: bar.kind, notes }).flatMap((joined) => drawJoin(joined, xOf, yOf)),
     ],
   };
 }
@@ -106,24 +106,9 @@ function drawStem(x: number, y: number, ticks: number): readonly Mark[] {
   ];
 }
 
-/** What joins a note to the one before it: the whole of a slur, or where it says so itself. */
-function listJoins(kind: OrnamentKind, notes: readonly OrnamentNote[]): readonly Joined[] {
-  const sorted = [...notes].sort((a, b) => a.startTick - b.startTick);
-  return sorted.flatMap((note, index): readonly Joined[] => {
-    const before = sorted[index - 1];
-    const own = note.join === undefined ? null : joinedFrom(notes, note);
-    if (note.join !== undefined && own !== null) {
-      return [{ from: own, to: note, join: note.join }];
-    }
-    return isSlur(kind) && before !== undefined ? [{ from: before, to: note, join: kind as NoteJoin }] : [];
-  });
-}
-
-type Joined = { readonly from: OrnamentNote; readonly to: OrnamentNote; readonly join: NoteJoin };
-
 /** A bow from note to note, straight for a slide, with an arrow for a bend. */
 function drawJoin(
-  { from, to, join }: Joined,
+  { from, to, join }: JoinedNote,
   xOf: (tick: number) => number,
   yOf: (stringNumber: number) => number,
 ): readonly Mark[] {

@@ -3,7 +3,7 @@ import { uniqueBy } from '../../kernel/list.ts';
 import { err, ok, type Result } from '../../kernel/result.ts';
 import { barTicks } from '../../rhythm/metre.ts';
 import { writtenBarsOf } from '../chart/pass-lines.ts';
-import type { Ornament, OrnamentNote, Part, SongDocument } from '../document/document.ts';
+import type { NoteJoin, Ornament, OrnamentNote, Part, SongDocument } from '../document/document.ts';
 import { changePart, findPart } from '../document/parts.ts';
 import type { Detached } from './attachments.ts';
 
@@ -139,6 +139,22 @@ export function joinedFrom(
   );
 }
 
+/** A note that is not struck, the one it comes from, and how. */
+export type JoinedNote = { readonly from: OrnamentNote; readonly to: OrnamentNote; readonly join: NoteJoin };
+
+/** What joins the notes of an ornament to each other, in the order of time: a slur as a whole, or where a note says so itself. */
+export function listJoins({ kind, notes }: Pick<Ornament, 'kind' | 'notes'>): readonly JoinedNote[] {
+  const sorted = [...notes].sort((a, b) => a.startTick - b.startTick);
+  return sorted.flatMap((note, index): readonly JoinedNote[] => {
+    const before = sorted[index - 1];
+    const own = note.join === undefined ? null : joinedFrom(notes, note);
+    if (note.join !== undefined && own !== null) {
+      return [{ from: own, to: note, join: note.join }];
+    }
+    return isSlur(kind) && before !== undefined ? [{ from: before, to: note, join: kind }] : [];
+  });
+}
+
 /** A note that is not struck goes on from one on its string: up for a hammer-on or a bend, down for a pull-off (common practice). */
 function joinFault(notes: readonly OrnamentNote[]): OrnamentFault | null {
   for (const note of notes.filter(({ join }) => join !== undefined)) {
@@ -171,7 +187,7 @@ function faultOfJoin({ join, fret }: OrnamentNote, from: OrnamentNote, step: num
 }
 
 /** Whether a kind is played on one string by the left hand alone after its first note. */
-export function isSlur(kind: Ornament['kind']): boolean {
+export function isSlur(kind: Ornament['kind']): kind is Extract<NoteJoin, Ornament['kind']> {
   return kind === 'hammer-on' || kind === 'pull-off' || kind === 'slide';
 }
 

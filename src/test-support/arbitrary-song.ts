@@ -1,0 +1,85 @@
+/* Songs at random with both hands told what to do. */
+import fc from 'fast-check';
+import { expect } from 'vitest';
+import { itemAt, range } from '../core/kernel/list.ts';
+import { beatTicks } from '../core/rhythm/metre.ts';
+import { type Pattern, parseCells } from '../core/rhythm/pattern.ts';
+import { SHELF } from '../core/rhythm/pattern-library.ts';
+import { parseOrnamentNotes } from '../core/song/attachments/ornament-text.ts';
+import { toStoredPattern } from '../core/song/attachments/right-hand.ts';
+import { applyCommand } from '../core/song/commands.ts';
+import type { OrnamentKind, SongDocument } from '../core/song/document/document.ts';
+import { mainPartOf } from '../core/song/document/parts.ts';
+import { listPlayedBars } from '../core/song/played/played-bars.ts';
+import { arbitraryChart } from './arbitrary-chart.ts';
+import { songFromValue } from './read-chart.ts';
+
+/** A pattern of two bars in a metre whose bars cannot be taken for each other. */
+function twoBars(metre: Pattern['metre']): Pattern {
+  const beats = (first: string, rest: string) => range(0, metre.beats).map((beat) => (beat === 0 ? first : rest));
+  const cells = [...beats('D-', 'DU'), '|', ...beats('-U', '-U')].join(' ');
+  const read = parseCells(cells, { name: 'Two Bars', metre, bars: 2, swing: 'even' });
+  return read.ok ? read.value : expect.unreachable();
+}
+
+/** Songs with patterns of one and two bars on the song, sections, passes, lines and bars, and with fills and riffs in some bars. */
+export const arbitrarySong = fc
+  .tuple(arbitraryChart, fc.array(fc.nat(9973), { minLength: 12, maxLength: 12 }))
+  .map(([chart, seeds]): SongDocument => {
+    const song = songFromValue({ ...chart, headers: { ...chart.headers, capoFret: chart.headers.capoFret % 6 } });
+    const { sections, form } = song.map;
+    const lines = sections.flatMap((section) => section.lines);
+    const targets = [
+      null,
+      ...[...sections, ...form, ...lines, ...lines.flatMap(({ bars }) => bars)].map(({ id }) => id),
+    ];
+    const shelf = [twoBars(song.facts.metre), ...SHELF.map(({ pattern }) => pattern)];
+    const patterned = range(0, 4).reduce((document, index) => {
+      const seed = (at: number): number => seeds[index * 3 + at] ?? 0;
+      const outcome = applyCommand(document, {
+        kind: 'assign-pattern',
+        partId: mainPartOf(document).id,
+        targetId: index === 0 ? null : (targets[seed(0) % targets.length] ?? null),
+        change: {
+          pattern: toStoredPattern(
+            shelf[index === 0 ? seed(1) % 2 : seed(1) % shelf.length] ?? twoBars(song.facts.metre),
+          ),
+          runsOn: seed(2) % 4 === 0 ? true : null,
+        },
+      });
+      return outcome.ok ? outcome.value.document : document;
+    }, song);
+    return withOrnaments(patterned, seeds);
+  });
+
+/** Fills and riffs as they are typed, in steps of half a beat: struck, hammered on, slid and bent, together, and beside the chord. */
+const ORNAMENTS: readonly (readonly [OrnamentKind, string])[] = [
+  ['riff', '6/0 4/0h2 4/2'],
+  ['riff', '2/7b9 -'],
+  ['riff', '6/3+1/3 3/2s4'],
+  ['bass-walk', '5/0 5/2'],
+  ['hammer-on', '4/0 4/2'],
+  ['added-finger', '1/3 1/0'],
+];
+
+/** A song with an ornament in up to three of its bars; what does not fit into a bar or on the guitar is left out. */
+function withOrnaments(song: SongDocument, seeds: readonly number[]): SongDocument {
+  const played = listPlayedBars(song);
+  const stepTicks = beatTicks(song.facts.metre) / 2;
+  return seeds.slice(0, 3).reduce((document, seed) => {
+    const [kind, text] = itemAt(ORNAMENTS, seed % ORNAMENTS.length);
+    const bar = played[seed % Math.max(1, played.length)];
+    const notes = parseOrnamentNotes(text, { startTick: (seed % 3) * stepTicks, stepTicks });
+    const outcome =
+      bar !== undefined && notes.ok
+        ? applyCommand(document, {
+            kind: 'put-ornaments',
+            partId: mainPartOf(document).id,
+            replaces: [],
+            barIds: [bar.bar.id],
+            ornament: { kind, level: 5, notes: notes.value },
+          })
+        : null;
+    return outcome?.ok === true ? outcome.value.document : document;
+  }, song);
+}

@@ -9,13 +9,13 @@ import { KeyListener } from '../ui/keys.tsx';
 import { Loading } from '../ui/loading.tsx';
 import { Failure } from './failure.tsx';
 import { SignIn } from './sign-in.tsx';
-import { SongFrame } from './song-frame.tsx';
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
 
 /** Once the songs are listed: starts the worker and fetches the step that songs open at, so that the first one does not wait. */
 function fetchAhead(): void {
   coreWorker.warm();
+  void import('./song-frame.tsx');
   void import('../features/capo/capo-page.tsx');
 }
 
@@ -37,7 +37,6 @@ const router = createBrowserRouter([
   },
   {
     path: '/songs/:songId',
-    element: <SongFrame />,
     loader: ({ params }) => {
       const id = songIdSchema.safeParse(params['songId']);
       if (id.success) {
@@ -48,6 +47,7 @@ const router = createBrowserRouter([
     shouldRevalidate: () => false,
     errorElement: <Failure />,
     ...loading,
+    lazy: async () => ({ Component: (await import('./song-frame.tsx')).SongFrame }),
     children: [
       { index: true, element: <Navigate to="listen" replace /> },
       {

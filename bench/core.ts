@@ -113,6 +113,7 @@ function arrange(song: SongDocument): SongDocument {
     ornaments: barIds.map((barId, index) => ({
       id: 1_000_000 + index,
       barId,
+      passIds: null,
       kind: 'riff',
       level: 5,
       openMidi,

@@ -79,7 +79,9 @@ function toWrittenBar({ slots, same, metre }: Bar) {
   return {
     ...(metre === null ? {} : { metre: formatMetre(metre) }),
     ...(same ? { same: true } : {}),
-    chords: slots.map(({ chord, isTied }) => (isTied ? '~' : chord === null ? 'N.C.' : formatChordSymbol(chord))),
+    chords: slots.map(({ chord, isTied, isStarred }) =>
+      isTied ? '~' : chord === null ? 'N.C.' : `${formatChordSymbol(chord)}${isStarred ? '*' : ''}`,
+    ),
   };
 }
 
@@ -94,10 +96,11 @@ function toPlayedBars(played: readonly PlayedBar[]) {
     beats: lengthTicks / beatTicks(metre),
     startBeat: bars[index]?.startBeat ?? 0,
     startSeconds: rounded(bars[index]?.startSeconds ?? null),
-    chords: slots.map(({ chord, ticks, isTied }) => ({
+    chords: slots.map(({ chord, ticks, isTied, isStarred }) => ({
       chord: chord === null ? null : formatChordSymbol(chord),
       beats: ticks / beatTicks(metre),
       ...(isTied ? { ringsOn: true } : {}),
+      ...(isStarred ? { marked: true } : {}),
     })),
   }));
 }

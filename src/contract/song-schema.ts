@@ -61,6 +61,7 @@ const slot = z.strictObject({
   hold: z.boolean(),
   isTied: z.boolean(),
   stop: z.strictObject({ beat: z.int().min(1).max(MOST_BEATS).nullable() }).nullable(),
+  isStarred: z.boolean(),
   cue: oneLine(SONG_LIMITS.cueCharacters).nullable(),
 });
 const bar = z.strictObject({
@@ -136,9 +137,18 @@ export const patternSchema = z
   })
   .refine((pattern) => parseCells(pattern.cells, pattern).ok, { message: 'has cells that cannot be read' });
 const level = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]);
+const pickRole = z.union([z.literal('bass'), z.literal('other-bass'), z.int().min(1).max(strings.most)]);
+const pickedStrings = z.strictObject({
+  chord: chordSchema,
+  strings: z
+    .array(z.strictObject({ role: pickRole, stringNumber: z.int().min(1).max(strings.most) }))
+    .min(1)
+    .max(strings.most + 2),
+});
 const ornament = z.strictObject({
   id,
   barId: id,
+  passIds: z.array(id).min(1).max(SONG_LIMITS.passes).nullable(),
   kind: z.enum(ORNAMENT_KINDS),
   level,
   openMidi: z.array(z.int().min(0).max(127)).min(strings.fewest).max(strings.most),
@@ -221,6 +231,7 @@ const part = z.strictObject({
     )
     .max(ATTACHMENTS),
   ornaments: z.array(ornament).max(ATTACHMENTS),
+  pickedStrings: z.array(pickedStrings).max(ATTACHMENTS),
   levelEdits: z.array(levelEdit).max(ATTACHMENTS),
   firstLevel: z.enum(FIRST_LEVELS),
 });

@@ -1,6 +1,9 @@
 import { changed, each, type Old } from './upgrade.ts';
 
-/** Version 6 knows ties, notes on a pass, patterns that run on from line to line, and silence of one guitar; older songs have none. */
+/**
+ * Version 6 knows ties, marks of the teacher, notes on a pass, patterns that run on from line to line, silence of one guitar, ornaments of
+ * chosen passes, and the strings that are picked for a chord; older songs have none.
+ */
 export function addTies(document: unknown): unknown {
   return changed(document, (song) => ({
     ...song,
@@ -15,13 +18,15 @@ export function addTies(document: unknown): unknown {
       parts: each(arrangement['parts'], (part) => ({
         ...part,
         patterns: each(part['patterns'], (assignment) => ({ ...assignment, runsOn: null, isSilent: null })),
+        ornaments: each(part['ornaments'], (ornament) => ({ ...ornament, passIds: null })),
+        pickedStrings: [],
       })),
     })),
   }));
 }
 
 function barOf(bar: Old): Old {
-  return { ...bar, slots: each(bar['slots'], (slot) => ({ ...slot, isTied: false })) };
+  return { ...bar, slots: each(bar['slots'], (slot) => ({ ...slot, isTied: false, isStarred: false })) };
 }
 
 function lineOf(line: Old): Old {

@@ -260,7 +260,7 @@ describe('MusicXML', () => {
   );
 
   test('of random songs comes back as the same bars', () => {
-    const songs = randomSongs(450, 11);
+    const songs = randomSongs(480, 11);
     expect(songs.length).toBeGreaterThan(runs(300));
     for (const song of songs) {
       expect(carriedBy(readBack(bytesOf(textOf(song))))).toEqual(carriedBy(song));

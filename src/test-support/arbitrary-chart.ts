@@ -84,10 +84,18 @@ function arbitrarySlots(beats: number, beat: number, isFirst: boolean): fc.Arbit
             isFirst && index === 0 ? fc.constant(0) : fc.constantFrom(0, 0, QUARTER_TICKS / 2, QUARTER_TICKS / 4),
           hold: fc.constant(false),
           isTied: fc.constant(false),
+          isStarred: fc.boolean(),
           stop: fc.constantFrom(null, null, { beat: null }, ...beatsInside.map((inside) => ({ beat: inside }))),
         });
         const held = chord.map((slot) => ({ ...slot, hold: true, stop: null }));
-        const silent = chord.map((slot) => ({ ...slot, chord: null, pushTicks: 0, hold: false, stop: null }));
+        const silent = chord.map((slot) => ({
+          ...slot,
+          chord: null,
+          pushTicks: 0,
+          hold: false,
+          stop: null,
+          isStarred: false,
+        }));
         const tied = silent.map((slot) => ({ ...slot, isTied: true }));
         return fc.oneof(
           ...(index === 0 ? [{ arbitrary: tied, weight: 1 }] : []),

@@ -61,7 +61,15 @@ function barsOf(document: SongDocument, seeds: readonly number[]): readonly Char
 
 /** A bar in which nothing is played, for songs that have no bars to take others from. */
 function silentBar({ facts }: SongDocument): ChartBar {
-  const silence = { chord: null, ticks: barTicks(facts.metre), pushTicks: 0, hold: false, isTied: false, stop: null };
+  const silence = {
+    chord: null,
+    ticks: barTicks(facts.metre),
+    pushTicks: 0,
+    hold: false,
+    isTied: false,
+    stop: null,
+    isStarred: false,
+  };
   return { metre: null, key: null, tempo: null, pickupBeats: null, same: false, slots: [silence] };
 }
 

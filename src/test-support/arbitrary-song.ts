@@ -52,6 +52,11 @@ export const arbitrarySong = fc
     return withOrnaments(patterned, seeds);
   });
 
+/** One of the passes of a song. */
+function passesOf({ map }: SongDocument, seed: number): readonly number[] {
+  return [itemAt(map.form, seed % map.form.length).id];
+}
+
 /** Fills and riffs as they are typed, in steps of half a beat: struck, hammered on, slid and bent, together, and beside the chord. */
 const ORNAMENTS: readonly (readonly [OrnamentKind, string])[] = [
   ['riff', '6/0 4/0h2 4/2'],
@@ -76,7 +81,7 @@ function withOrnaments(song: SongDocument, seeds: readonly number[]): SongDocume
             kind: 'put-ornaments',
             partId: mainPartOf(document).id,
             replaces: [],
-            barIds: [bar.bar.id],
+            spots: [{ barId: bar.bar.id, passIds: seed % 4 === 0 ? passesOf(document, seed) : null }],
             ornament: { kind, level: 5, notes: notes.value },
           })
         : null;

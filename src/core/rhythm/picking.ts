@@ -19,13 +19,18 @@ export type PickedString = {
   readonly finger: PickFinger;
 };
 
-/** Resolves the roles of one cell for a chord that is held; strings given by number must sound themselves. */
+/** A string (1 = thinnest) that someone chose for a role. */
+export type ChosenString = { readonly role: PickRole; readonly stringNumber: number };
+
+/** Resolves the roles of one cell for a chord that is held; strings given by number, and chosen ones, must sound themselves. */
 export function pickStrings(
   roles: readonly PickRole[],
   held: { readonly chord: ChordSymbol; readonly shape: Shape; readonly setup: Setup },
+  chosen: readonly ChosenString[] = [],
 ): readonly PickedString[] {
   return roles.map((role) => {
-    const stringNumber = typeof role === 'number' ? soundingString(role, held.shape) : bassString(role, held);
+    const own = chosen.find((each) => each.role === role)?.stringNumber ?? (typeof role === 'number' ? role : null);
+    const stringNumber = own !== null ? soundingString(own, held.shape) : bassString(role, held);
     return { role, stringNumber, finger: fingerFor(role) };
   });
 }
@@ -42,7 +47,7 @@ function soundingString(stringNumber: number, shape: Shape): number | null {
 
 /** The string of the chord's bass, or of its other bass: the next string below the third that is not the same note. */
 function bassString(
-  role: 'bass' | 'other-bass',
+  role: PickRole,
   { chord, shape, setup }: { readonly chord: ChordSymbol; readonly shape: Shape; readonly setup: Setup },
 ): number | null {
   const sounding = shape.flatMap((fret, stringIndex) =>

@@ -76,7 +76,13 @@ describe('what changed between two versions', () => {
     const notes = [{ stringNumber: 1, fret: 0, startTick: 0, lengthTicks: 10080 }];
     const commands = [
       { kind: 'assign-pattern', partId, targetId: null, change: { isMuted: true } },
-      { kind: 'put-ornaments', partId, replaces: [], barIds: [barId], ornament: { kind: 'riff', level: 4, notes } },
+      {
+        kind: 'put-ornaments',
+        partId,
+        replaces: [],
+        spots: [{ barId, passIds: null }],
+        ornament: { kind: 'riff', level: 4, notes },
+      },
       { kind: 'set-first-level', partId, firstLevel: 'bass' },
     ] as const;
     const changed = commands.reduce((song, command) => {

@@ -117,13 +117,17 @@ function changedPart(before: Part, after: Part): readonly SongChange[] {
     changes.push({ kind: 'shapes', part, chords });
   }
   const said = [
-    { kind: 'right-hand', is: isEqual(before.patterns, after.patterns) },
+    {
+      kind: 'right-hand',
+      is: isEqual(before.patterns, after.patterns) && isEqual(before.pickedStrings, after.pickedStrings),
+    },
     { kind: 'ornaments', is: isEqual(before.ornaments, after.ornaments) },
     { kind: 'levels', is: isEqual(before.levelEdits, after.levelEdits) && before.firstLevel === after.firstLevel },
   ] as const;
   changes.push(...said.flatMap(({ kind, is }) => (is ? [] : [{ kind, part }])));
-  const { patterns, ornaments, levelEdits, firstLevel, setup } = before;
-  const rest = (each: Part): Part => ({ ...each, setup, patterns, ornaments, levelEdits, firstLevel, shapes: [] });
+  const { patterns, pickedStrings, ornaments, levelEdits, firstLevel, setup } = before;
+  const known = { setup, patterns, pickedStrings, ornaments, levelEdits, firstLevel, shapes: [] };
+  const rest = (each: Part): Part => ({ ...each, ...known });
   return isEqual(rest(before), rest(after)) ? changes : [...changes, { kind: 'part-changed', part }];
 }
 

@@ -22,6 +22,7 @@ import {
   type RemoveOrnaments,
   removeOrnaments,
 } from './attachments/ornaments.ts';
+import { type PickString, type PickStringError, pickString } from './attachments/picked-strings.ts';
 import {
   assignPattern,
   type RegulariseCommand,
@@ -64,6 +65,7 @@ export type SongCommand =
   | RegulariseCommand
   | PutOrnaments
   | RemoveOrnaments
+  | PickString
   | LevelCommand
   /** Brings back a kept version, or the version that stands elsewhere. */
   | { readonly kind: 'replace-song'; readonly document: SongDocument };
@@ -79,6 +81,7 @@ export type CommandError =
   | MapError
   | RightHandError
   | OrnamentError
+  | PickStringError
   | LevelEditError;
 
 /** What a command did: the document after it (the same object when nothing changed) and what lost its place. */
@@ -86,7 +89,14 @@ export type CommandOutcome = AppliedChart;
 
 type OwnCommand = Exclude<
   SongCommand,
-  PartCommand | MapCommand | RightHandCommand | RegulariseCommand | PutOrnaments | RemoveOrnaments | LevelCommand
+  | PartCommand
+  | MapCommand
+  | RightHandCommand
+  | RegulariseCommand
+  | PutOrnaments
+  | RemoveOrnaments
+  | PickString
+  | LevelCommand
 >;
 
 const OWN_HANDLERS: Handlers<OwnCommand, CommandError> = {
@@ -107,6 +117,7 @@ export const COMMAND_HANDLERS: Handlers<SongCommand, CommandError> = {
   regularise,
   'put-ornaments': putOrnaments,
   'remove-ornaments': removeOrnaments,
+  'pick-string': pickString,
   'edit-level': editLevel,
   'drop-level-edit': dropLevelEdit,
   'set-first-level': setFirstLevel,

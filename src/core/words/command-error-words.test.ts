@@ -18,6 +18,7 @@ const EACH: EachKind<CommandError> = {
   'shape-of-other-strings': { kind: 'shape-of-other-strings', strings: 4, wanted: 6 },
   'bad-part-name': { kind: 'bad-part-name', most: 40 },
   'last-part': { kind: 'last-part' },
+  'no-string-to-pick': { kind: 'no-string-to-pick', stringNumber: 7, strings: 6 },
   'no-such-place': { kind: 'no-such-place' },
   'bad-bar': { kind: 'bad-bar', fault: { kind: 'off-the-half-beat' } },
   'plays-more-than-once': { kind: 'plays-more-than-once' },

@@ -39,6 +39,8 @@ export function sayCommandError(error: CommandError): string {
       return 'A song has at least one guitar.';
     case 'bad-pattern':
       return 'The strokes of this pattern cannot be read.';
+    case 'no-string-to-pick':
+      return `There is no string ${error.stringNumber}; the guitar has ${error.strings}.`;
     case 'bad-ornament':
       return formatOrnamentFault(error.fault);
     case 'text-too-long':

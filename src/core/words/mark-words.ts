@@ -1,9 +1,12 @@
 import { beatTicks, type Metre } from '../rhythm/metre.ts';
 import type { Slot } from '../song/document/document.ts';
 
+/** The teacher's mark beside a chord, on screen and paper. */
+export const STAR_SIGN = '*';
+
 /** The marks of a slot in words: "an eighth early, stop on 3". */
 export function sayMarks(
-  slot: Pick<Slot, 'pushTicks' | 'hold' | 'isTied' | 'stop'>,
+  slot: Pick<Slot, 'pushTicks' | 'hold' | 'isTied' | 'stop' | 'isStarred'>,
   startTick: number,
   metre: Metre,
 ): string {
@@ -15,6 +18,7 @@ export function sayMarks(
     slot.isTied ? 'rings on' : '',
     slot.hold ? 'let ring' : '',
     slot.stop === null ? '' : slot.stop.beat === null ? 'hit and cut' : `stop on ${slot.stop.beat}`,
+    slot.isStarred ? 'marked' : '',
   ]
     .filter((text) => text !== '')
     .join(', ');

@@ -5,6 +5,7 @@ import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
 import { formatShape } from '../shapes/shape.ts';
 import type { OrnamentFault } from '../song/attachments/ornaments.ts';
 import type { OrnamentKind } from '../song/document/document.ts';
+import { sayOutOfReach } from './reach-words.ts';
 import { formatPitchIn } from './setup-words.ts';
 
 /** What each kind is called. */
@@ -26,8 +27,8 @@ export function formatOrnamentFault(fault: OrnamentFault): string {
       return `At most ${fault.most} notes.`;
     case 'no-such-string':
       return `There is no string ${fault.stringNumber}; the guitar has ${fault.strings}.`;
-    case 'past-highest-fret':
-      return `Fret ${fault.fret} is out of reach: fret ${fault.highest} from the capo is the last this guitar reaches.`;
+    case 'no-such-fret':
+      return `There is no fret ${fault.fret}; the highest that can be written is ${fault.highest}.`;
     case 'past-the-bar':
       return 'It goes past the end of its bar.';
     case 'twice-on-a-string':
@@ -48,9 +49,14 @@ export function formatOrnamentFault(fault: OrnamentFault): string {
 }
 
 /** How names are shown in what is said of ornaments. */
-type Names = { readonly chord: (chord: ChordSymbol) => string; readonly string: (stringNumber: number) => string };
+type Names = {
+  readonly chord: (chord: ChordSymbol) => string;
+  readonly string: (stringNumber: number) => string;
+  /** The capo's fret where frets are counted from the nut, else 0. */
+  readonly fretsAdded: number;
+};
 
-const PLAIN: Names = { chord: formatChordName, string: (stringNumber) => `string ${stringNumber}` };
+const PLAIN: Names = { chord: formatChordName, string: (stringNumber) => `string ${stringNumber}`, fretsAdded: 0 };
 
 /** What is to be said of an ornament where it lies now. */
 export function formatOrnamentFlag(flag: OrnamentFlag, names: Names = PLAIN): string {
@@ -66,11 +72,13 @@ export function formatOrnamentFlag(flag: OrnamentFlag, names: Names = PLAIN): st
     case 'moved':
       return 'It has moved with the capo or the tuning; it sounds as it was written.';
     case 'stopped':
-      return `What was an open string is stopped on ${names.string(flag.stringNumber)} at fret ${flag.fret}.`;
+      return `What was an open string is stopped on ${names.string(flag.stringNumber)} at fret ${flag.fret + names.fretsAdded}.`;
+    case 'out-of-reach':
+      return sayOutOfReach(flag, names.fretsAdded);
     case 'fault':
       return formatOrnamentFault(flag.fault);
     case 'no-finger-free':
-      return `${names.chord(flag.chord)} leaves no finger free for ${names.string(flag.stringNumber)} at fret ${flag.fret}${flag.freeing === null ? '' : `; held as ${formatShape(flag.freeing.shape)} it does`}.`;
+      return `${names.chord(flag.chord)} leaves no finger free for ${names.string(flag.stringNumber)} at fret ${flag.fret + names.fretsAdded}${flag.freeing === null ? '' : `; held as ${formatShape(flag.freeing.shape)} it does`}.`;
     case 'out-of-key':
       return `${formatPitchIn(flag.midi, flag.key)} is not in the key; fine where it is meant.`;
     case 'not-played':

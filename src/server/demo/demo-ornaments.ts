@@ -42,7 +42,7 @@ export function withOrnaments(song: SongDocument): SongDocument {
       kind: 'put-ornaments',
       partId: mainPartOf(current).id,
       replaces: [],
-      barIds: played.filter(({ number }) => bars.includes(number)).map(({ bar }) => bar.id),
+      spots: played.filter(({ number }) => bars.includes(number)).map(({ bar }) => ({ barId: bar.id, passIds: null })),
       ornament: { kind, level, notes: notes.value },
     });
     invariant(outcome.ok, `an ornament of ${song.facts.title}`);

@@ -12,9 +12,11 @@ import type { Fingering } from '../../shapes/shape.ts';
 import { findOrnamentFault, type OrnamentFault } from '../../song/attachments/ornaments.ts';
 import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Ornament, OrnamentNote, Part, SongDocument } from '../../song/document/document.ts';
+import type { OutOfReach } from '../../song/part/reach.ts';
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
 import { type OrnamentPlace, ornamentNeckOf, placeOrnament, soundsOf } from '../ornaments/ornament-places.ts';
+import { isPlayedIn } from '../ornaments/placed-ornaments.ts';
 import { type BesideNote, findFreeShape, findUnfreeNote } from '../shapes/free-finger.ts';
 
 /** One thing to be said of an ornament. */
@@ -27,6 +29,7 @@ export type OrnamentFlag =
     }
   | { readonly kind: 'moved' }
   | { readonly kind: 'stopped'; readonly stringNumber: number; readonly fret: number }
+  | ({ readonly kind: 'out-of-reach' } & OutOfReach)
   | { readonly kind: 'fault'; readonly fault: OrnamentFault }
   | {
       readonly kind: 'no-finger-free';
@@ -39,11 +42,12 @@ export type OrnamentFlag =
   | { readonly kind: 'out-of-key'; readonly midi: number; readonly key: Key }
   | { readonly kind: 'not-played' };
 
-/** An ornament where it lies now, in the first played bar that has it (null: none is played), with what is to be said. */
+/** An ornament where it lies now, in the played bars that have it (`bar`: the first; null: none is played), with what is to be said. */
 export type FlaggedOrnament = {
   readonly ornament: Ornament;
   readonly place: OrnamentPlace;
   readonly bar: PlayedBar | null;
+  readonly bars: readonly PlayedBar[];
   readonly flags: readonly OrnamentFlag[];
 };
 
@@ -55,19 +59,21 @@ export function listFlaggedOrnaments(
   hand: Hand,
 ): readonly FlaggedOrnament[] {
   const neck = ornamentNeckOf(part);
-  const first = new Map<number, PlayedBar>();
+  const byBar = new Map<number, PlayedBar[]>();
   for (const bar of played) {
-    if (!first.has(bar.bar.id)) {
-      first.set(bar.bar.id, bar);
-    }
+    const all = byBar.get(bar.bar.id) ?? [];
+    byBar.set(bar.bar.id, all);
+    all.push(bar);
   }
   const context = { keys: songKeysOf(document, part), part, hand };
   return part.ornaments
     .map((ornament): FlaggedOrnament => {
       const place = placeOrnament(ornament, neck);
-      const bar = first.get(ornament.barId) ?? null;
+      const all = byBar.get(ornament.barId) ?? [];
+      const bars = all.filter((each) => isPlayedIn(ornament, document.map.form[each.passIndex]?.id ?? null));
+      const bar = bars[0] ?? null;
       const flags = bar === null ? [{ kind: 'not-played' as const }] : flagsOf(ornament, place, bar, context);
-      return { ornament, place, bar, flags };
+      return { ornament, place, bar, bars, flags };
     })
     .sort((a, b) => (a.bar?.number ?? Number.MAX_SAFE_INTEGER) - (b.bar?.number ?? Number.MAX_SAFE_INTEGER));
 }
@@ -89,6 +95,7 @@ function flagsOf(ornament: Ornament, place: OrnamentPlace, bar: PlayedBar, conte
   return [
     ...(place.isMoved ? [{ kind: 'moved' as const }] : []),
     ...place.stopped.slice(0, 1).map(({ stringNumber, fret }) => ({ kind: 'stopped' as const, stringNumber, fret })),
+    ...(place.outOfReach === null ? [] : [{ kind: 'out-of-reach' as const, ...place.outOfReach }]),
     ...(fault === null ? [] : [{ kind: 'fault' as const, fault }]),
     ...unfree(ornament, place.notes, bar, context),
     ...(strange === undefined ? [] : [{ kind: 'out-of-key' as const, midi: strange, key }]),

@@ -80,12 +80,15 @@ describe('an ornament behind another capo or in another tuning', () => {
     expect(place.kind === 'placed' && spotsOf(place.notes)).toBe('6/3 4/0 6/3 4/2');
   });
 
-  test('a hammer-on stays on one string, and is lost where none has both its notes', () => {
+  test('a hammer-on stays on one string; where no string has both its notes in reach it lies beyond the last fret, which is said', () => {
     const hammer = written('4/0 4/2', neckAt(STANDARD_TUNING, 2), 'hammer-on');
     const place = placeOrnament(hammer, neckAt(STANDARD_TUNING, 3));
     expect(place.kind === 'placed' && spotsOf(place.notes)).toBe('5/4 5/6');
     const low = written('6/0 6/12', neckAt(STANDARD_TUNING, 2), 'hammer-on');
-    expect(placeOrnament(low, neckAt(STANDARD_TUNING, 0, 12))).toMatchObject({ kind: 'lost', why: 'off-its-string' });
+    expect(placeOrnament(low, neckAt(STANDARD_TUNING, 0, 12))).toMatchObject({
+      kind: 'placed',
+      outOfReach: { fret: 14, highest: 12 },
+    });
   });
 
   const arbitraryNotes = fc.array(
@@ -101,7 +104,7 @@ describe('an ornament behind another capo or in another tuning', () => {
     .tuple(fc.constantFrom(...TUNINGS), fc.integer({ min: 0, max: 9 }))
     .map(([tuning, capo]) => neckAt(tuning, capo));
 
-  test('what has a place sounds the same notes at the same times, in reach; what has none has a note that no string reaches', () => {
+  test('what has a place sounds the same notes at the same times; what lies beyond the last fret says so; what has none has a note that no string has', () => {
     fc.assert(
       fc.property(
         arbitraryNotes,
@@ -116,9 +119,13 @@ describe('an ornament behind another capo or in another tuning', () => {
           if (place.kind === 'placed') {
             expect(soundsOf({ notes: place.notes, openMidi: to.openMidi })).toEqual(wanted);
             expect(place.notes.map(({ startTick }) => startTick)).toEqual(notes.map(({ startTick }) => startTick));
-            expect(place.notes.every(({ fret }) => fret >= 0 && fret <= to.highestFret)).toBe(true);
+            const frets = place.notes.map(({ fret }) => fret);
+            expect(Math.min(...frets)).toBeGreaterThanOrEqual(0);
+            expect(place.outOfReach?.fret ?? null).toBe(
+              Math.max(...frets) > to.highestFret ? Math.max(...frets) : null,
+            );
           } else if (place.why !== 'off-its-string') {
-            expect(to.openMidi.some((open) => place.midi >= open && place.midi - open <= to.highestFret)).toBe(false);
+            expect(to.openMidi.some((open) => place.midi >= open && place.midi - open <= 24)).toBe(false);
           }
         },
       ),
@@ -131,14 +138,14 @@ describe('an ornament behind another capo or in another tuning', () => {
       fc.property(arbitraryNotes, arbitraryNeck, (raw, neck) => {
         const notes = raw.map((note) => ({ ...note, fret: Math.min(note.fret, neck.highestFret) }));
         const place = placeOrnament({ kind: 'riff', notes, openMidi: neck.openMidi }, neck);
-        expect(place).toEqual({ kind: 'placed', notes, isMoved: false, stopped: [] });
+        expect(place).toEqual({ kind: 'placed', notes, isMoved: false, stopped: [], outOfReach: null });
       }),
       { numRuns: runs(300), seed: 4 },
     );
   });
 
   // Brute force over every choice of strings: nothing is called lost that has a place.
-  test('a line of single notes is lost only where some note is on no string', () => {
+  test('a line of single notes is in reach wherever each of its notes is on some string', () => {
     fc.assert(
       fc.property(arbitraryNotes, arbitraryNeck, arbitraryNeck, (raw, from, to) => {
         const notes = raw.map((note, index) => ({ ...note, startTick: index * EIGHTH }));
@@ -146,7 +153,10 @@ describe('an ornament behind another capo or in another tuning', () => {
         const reachable = soundsOf({ notes, openMidi: from.openMidi }).every((midi) =>
           to.openMidi.some((open) => midi >= open && midi - open <= to.highestFret),
         );
-        expect(place.kind === 'placed').toBe(reachable);
+        const isAsWritten = from.openMidi.every((midi, string) => midi === to.openMidi[string]);
+        expect(place.kind === 'placed' && place.outOfReach === null).toBe(
+          reachable && (!isAsWritten || notes.every(({ fret }) => fret <= to.highestFret)),
+        );
       }),
       { numRuns: runs(500), seed: 5 },
     );
@@ -168,7 +178,7 @@ describe('what may be written as an ornament', () => {
     ['slide', '2/3 2/5', null],
     ['slide', '2/0 2/5', 'slide-from-open'],
     ['riff', '7/1', 'no-such-string'],
-    ['riff', '1/15', 'past-highest-fret'],
+    ['riff', '1/25', 'no-such-fret'],
     ['riff', '1/1 1/1 1/1 1/1 1/1 1/1 1/1 1/1 1/1', 'past-the-bar'],
     ['bass-walk', '6/2 6/4', null],
   ])('a %s of %s: %s', (kind, text, fault) => {
@@ -251,7 +261,13 @@ const done = (song: SongDocument, command: SongCommand): SongDocument => {
 const put = (song: SongDocument, bar: number, kind: OrnamentKind, text: string): SongDocument => {
   const barId = itemAt(listPlayedBars(song), bar).bar.id;
   const ornament = { kind, level: 4 as const, notes: notesOf(text) };
-  return done(song, { kind: 'put-ornaments', partId: mainPartOf(song).id, replaces: [], barIds: [barId], ornament });
+  return done(song, {
+    kind: 'put-ornaments',
+    partId: mainPartOf(song).id,
+    replaces: [],
+    spots: [{ barId, passIds: null }],
+    ornament,
+  });
 };
 const flagsOf = (song: SongDocument) =>
   listFlaggedOrnaments(song, mainPartOf(song), listPlayedBars(song), AVERAGE_HAND).map(({ flags }) =>
@@ -271,16 +287,22 @@ describe('ornaments in a song', () => {
       kind: 'put-ornaments',
       partId,
       replaces: [first?.id ?? 0],
-      barIds: [first?.barId ?? 0],
+      spots: [{ barId: first?.barId ?? 0, passIds: null }],
       ornament: { kind: 'riff', level: 5, notes: notesOf('6/3') },
     });
     const [second] = mainPartOf(again).ornaments;
     expect(mainPartOf(again).ornaments.map(({ kind }) => kind)).toEqual(['riff']);
     const bad = { kind: 'pull-off' as const, level: 5 as const, notes: notesOf('6/3') };
     expect(
-      applyCommand(one, { kind: 'put-ornaments', partId, replaces: [], barIds: [first?.barId ?? 0], ornament: bad }),
+      applyCommand(one, {
+        kind: 'put-ornaments',
+        partId,
+        replaces: [],
+        spots: [{ barId: first?.barId ?? 0, passIds: null }],
+        ornament: bad,
+      }),
     ).toEqual({ ok: false, error: { kind: 'bad-ornament', fault: { kind: 'not-on-one-string' } } });
-    expect(applyCommand(one, { kind: 'put-ornaments', partId, replaces: [], barIds: [], ornament: bad })).toEqual({
+    expect(applyCommand(one, { kind: 'put-ornaments', partId, replaces: [], spots: [], ornament: bad })).toEqual({
       ok: false,
       error: { kind: 'no-such-place' },
     });
@@ -376,7 +398,7 @@ describe('ornaments that are proposed', () => {
       const proposals = listOrnamentProposals(song, mainPartOf(song), listPlayedBars(song));
       const all = proposals.reduce(
         (current, { ornament, barId }) =>
-          done(current, { kind: 'put-ornaments', partId, replaces: [], barIds: [barId], ornament }),
+          done(current, { kind: 'put-ornaments', partId, replaces: [], spots: [{ barId, passIds: null }], ornament }),
         song,
       );
       const before = mainPartOf(song).ornaments.length;
@@ -395,6 +417,7 @@ test('the same riff in several bars is one that a setup can lose', () => {
   const riff: Ornament = {
     id: 1,
     barId: 1,
+    passIds: null,
     kind: 'riff',
     level: 5,
     openMidi: STANDARD_TUNING.openMidi,

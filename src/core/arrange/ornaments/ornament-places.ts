@@ -3,13 +3,16 @@
  *
  * Ornaments are kept as they were written, with what the open strings sounded then, so each note is a sound. Behind another
  * capo, or in another tuning, the same sounds are looked for: the way over the strings that moves the hand least, near the
- * strings it was written on, open where it was open. A slur stays on one string. What lies below the lowest string or above
- * the highest fret is lost, and then the ornament is: a riff without its lowest note is another riff. Rewriting the frets at
- * every move of the capo was rejected: the way back would not come out the same.
+ * strings it was written on, open where it was open. A slur stays on one string. What lies below the lowest string is lost, and
+ * then the ornament is: a riff without its lowest note is another riff. What this guitar reaches nowhere stays where it was
+ * written, or lies beyond its last fret, and that is said. Rewriting the frets at every move of the capo was rejected: the way
+ * back would not come out the same.
  */
 import { itemAt, range } from '../../kernel/list.ts';
+import { HIGHEST_SHAPE_FRET } from '../../shapes/shape.ts';
 import { isSlur, joinedFrom, openMidiOf } from '../../song/attachments/ornaments.ts';
 import type { Ornament, OrnamentNote, Part } from '../../song/document/document.ts';
+import { highestFretOf, type OutOfReach } from '../../song/part/reach.ts';
 
 /** An open string of an ornament that is stopped where it lies now. */
 export type StoppedString = { readonly stringNumber: number; readonly fret: number; readonly midi: number };
@@ -22,6 +25,8 @@ export type OrnamentPlace =
       /** Whether it lies otherwise than it was written. */
       readonly isMoved: boolean;
       readonly stopped: readonly StoppedString[];
+      /** The highest fret of it that the guitar does not reach; null where it reaches all. */
+      readonly outOfReach: OutOfReach | null;
     }
   | { readonly kind: 'lost'; readonly why: 'below' | 'above' | 'off-its-string'; readonly midi: number };
 
@@ -30,7 +35,7 @@ export type OrnamentNeck = { readonly openMidi: readonly number[]; readonly high
 
 /** The neck of a part as it stands. */
 export function ornamentNeckOf(part: Pick<Part, 'setup' | 'instrument'>): OrnamentNeck {
-  return { openMidi: openMidiOf(part), highestFret: part.instrument.highestNeckFret - part.setup.capoFret };
+  return { openMidi: openMidiOf(part), highestFret: highestFretOf(part) };
 }
 
 /** What each note of an ornament sounds, as MIDI numbers. */
@@ -51,30 +56,58 @@ export function placeOrnament(
 ): OrnamentPlace {
   const midis = soundsOf(ornament).map((midi) => midi + keyShift);
   const isAsWritten =
-    ornament.notes.every(({ fret }) => fret <= neck.highestFret) &&
     ornament.openMidi.length === neck.openMidi.length &&
     ornament.openMidi.every((midi, index) => midi + keyShift === neck.openMidi[index]);
-  const spots = midis.map((midi) => spotsOf(midi, neck));
+  if (isAsWritten) {
+    return {
+      kind: 'placed',
+      notes: ornament.notes,
+      isMoved: false,
+      stopped: [],
+      outOfReach: beyond(ornament.notes, neck),
+    };
+  }
+  const spotsUpTo = (highest: number): readonly (readonly Spot[])[] =>
+    midis.map((midi) => spotsOf(midi, neck.openMidi, highest));
+  const near = wayOver(ornament, spotsUpTo(neck.highestFret));
+  if (near !== null) {
+    return toPlace(ornament, near, neck);
+  }
+  const spots = spotsUpTo(HIGHEST_SHAPE_FRET);
   const missing = spots.findIndex((each) => each.length === 0);
   if (missing >= 0) {
     const midi = itemAt(midis, missing);
     return { kind: 'lost', why: midi < Math.min(...neck.openMidi) ? 'below' : 'above', midi };
   }
-  if (isAsWritten) {
-    return { kind: 'placed', notes: ornament.notes, isMoved: false, stopped: [] };
-  }
-  const way = isSlur(ornament.kind) ? findOneString(ornament, spots) : findWay(ornament, spots);
+  const way = wayOver(ornament, spots);
   return way === null ? { kind: 'lost', why: 'off-its-string', midi: itemAt(midis, 0) } : toPlace(ornament, way, neck);
 }
 
-function spotsOf(midi: number, { openMidi, highestFret }: OrnamentNeck): readonly Spot[] {
+/** The cheapest way over the strings; null where there is none. */
+function wayOver(
+  ornament: Pick<Ornament, 'kind' | 'notes' | 'openMidi'>,
+  spots: readonly (readonly Spot[])[],
+): readonly Spot[] | null {
+  if (spots.some((each) => each.length === 0)) {
+    return null;
+  }
+  return isSlur(ornament.kind) ? findOneString(ornament, spots) : findWay(ornament, spots);
+}
+
+function beyond(notes: readonly OrnamentNote[], { highestFret }: OrnamentNeck): OutOfReach | null {
+  const fret = Math.max(0, ...notes.map((note) => note.fret));
+  return fret > highestFret ? { fret, highest: highestFret } : null;
+}
+
+function spotsOf(midi: number, openMidi: readonly number[], highestFret: number): readonly Spot[] {
   return openMidi.flatMap((open, stringIndex) => {
     const fret = midi - open;
     return fret >= 0 && fret <= highestFret ? [{ stringIndex, fret }] : [];
   });
 }
 
-function toPlace(ornament: Pick<Ornament, 'notes'>, way: readonly Spot[], { openMidi }: OrnamentNeck): OrnamentPlace {
+function toPlace(ornament: Pick<Ornament, 'notes'>, way: readonly Spot[], neck: OrnamentNeck): OrnamentPlace {
+  const { openMidi } = neck;
   const notes = ornament.notes.map((note, index): OrnamentNote => {
     const { stringIndex, fret } = itemAt(way, index);
     return { ...note, stringNumber: openMidi.length - stringIndex, fret };
@@ -88,7 +121,7 @@ function toPlace(ornament: Pick<Ornament, 'notes'>, way: readonly Spot[], { open
     const old = itemAt(ornament.notes, index);
     return note.fret !== old.fret || note.stringNumber !== old.stringNumber;
   });
-  return { kind: 'placed', notes, isMoved, stopped };
+  return { kind: 'placed', notes, isMoved, stopped, outOfReach: beyond(notes, neck) };
 }
 
 type Written = Pick<Ornament, 'notes' | 'openMidi'>;
@@ -196,7 +229,7 @@ function moveCost(from: Spot, to: Spot): number {
 /** How much of a part's ornaments a neck loses: each different one once. */
 export type OrnamentLosses = { readonly lost: readonly Ornament[]; readonly stopped: readonly Ornament[] };
 
-/** What a setup does to ornaments; those that sound alike count once. */
+/** What a setup does to ornaments; those that sound alike count once. What the guitar does not reach is lost to it. */
 export function listOrnamentLosses(
   ornaments: readonly Ornament[],
   neck: OrnamentNeck,
@@ -204,9 +237,11 @@ export function listOrnamentLosses(
 ): OrnamentLosses {
   const places = ornaments.map((ornament) => ({ ornament, place: placeOrnament(ornament, neck, keyShift) }));
   return {
-    lost: places.flatMap(({ ornament, place }) => (place.kind === 'lost' ? [ornament] : [])),
+    lost: places.flatMap(({ ornament, place }) =>
+      place.kind === 'lost' || place.outOfReach !== null ? [ornament] : [],
+    ),
     stopped: places.flatMap(({ ornament, place }) =>
-      place.kind === 'placed' && place.stopped.length > 0 ? [ornament] : [],
+      place.kind === 'placed' && place.outOfReach === null && place.stopped.length > 0 ? [ornament] : [],
     ),
   };
 }

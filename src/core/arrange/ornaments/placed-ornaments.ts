@@ -1,26 +1,51 @@
 import { createLastFew } from '../../kernel/last-few.ts';
+import { rememberOf } from '../../kernel/remember.ts';
 import type { Ornament, OrnamentNote, Part } from '../../song/document/document.ts';
 import { ornamentNeckOf, placeOrnament } from './ornament-places.ts';
 
 /** An ornament with its notes where they lie as the part stands. */
 export type PlacedOrnament = { readonly ornament: Ornament; readonly notes: readonly OrnamentNote[] };
 
-type ByBar = ReadonlyMap<number, readonly PlacedOrnament[]>;
+/** The ornaments of a bar in a pass. The same bar and pass get the same list, as do passes that play the same ones. */
+export type OrnamentsOfBar = (barId: number, passId: number | null) => readonly PlacedOrnament[];
 
-const placed = createLastFew<ByBar>(8);
+const placed = createLastFew<OrnamentsOfBar>(8);
+const NONE: readonly PlacedOrnament[] = [];
 
-/** The ornaments of a part that can be played as it stands, by the bar they are written in; lost ones are left out. */
-export function listPlacedOrnaments(part: Pick<Part, 'ornaments' | 'setup' | 'instrument'>): ByBar {
+/** The ornaments of a part that can be played as it stands, by the bar they are written in and the pass that plays it; lost ones are left out. */
+export function createPlacedOrnaments(part: Pick<Part, 'ornaments' | 'setup' | 'instrument'>): OrnamentsOfBar {
   const { ornaments, setup, instrument } = part;
   return placed.find([ornaments, setup, instrument], () => {
     const neck = ornamentNeckOf(part);
-    const byBar = new Map<number, readonly PlacedOrnament[]>();
+    const byBar = new Map<number, PlacedOrnament[]>();
     for (const ornament of ornaments) {
       const place = placeOrnament(ornament, neck);
       if (place.kind === 'placed') {
-        byBar.set(ornament.barId, [...(byBar.get(ornament.barId) ?? []), { ornament, notes: place.notes }]);
+        const all = byBar.get(ornament.barId) ?? [];
+        byBar.set(ornament.barId, all);
+        all.push({ ornament, notes: place.notes });
       }
     }
-    return byBar;
+    return (barId, passId) => {
+      const all = byBar.get(barId) ?? NONE;
+      return all.every((each) => isPlayedIn(each.ornament, passId)) ? all : inPass(all, passId);
+    };
   });
+}
+
+/** Whether a pass plays an ornament that is written in its bar. */
+export function isPlayedIn({ passIds }: Pick<Ornament, 'passIds'>, passId: number | null): boolean {
+  return passIds === null || (passId !== null && passIds.includes(passId));
+}
+
+const chosen = new WeakMap<readonly PlacedOrnament[], Map<string, readonly PlacedOrnament[]>>();
+
+/** Those of a bar that a pass plays, one list for each choice of them. */
+function inPass(all: readonly PlacedOrnament[], passId: number | null): readonly PlacedOrnament[] {
+  const left = all.filter(({ ornament }) => isPlayedIn(ornament, passId));
+  const known = rememberOf(chosen, all, () => new Map());
+  const key = left.map(({ ornament }) => ornament.id).join();
+  const before = known.get(key) ?? left;
+  known.set(key, before);
+  return before;
 }

@@ -16,7 +16,7 @@ import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Bar, OrnamentNote, Part, Slot, SongDocument } from '../../song/document/document.ts';
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { listPlayedBars, type PlayedBar } from '../../song/played/played-bars.ts';
-import { listPlacedOrnaments, type PlacedOrnament } from '../ornaments/placed-ornaments.ts';
+import { createPlacedOrnaments, type PlacedOrnament } from '../ornaments/placed-ornaments.ts';
 import { type BarStroke, type PlacedPattern, placeInBar, strokesOfBar } from './bar-strokes.ts';
 import { type PatternPlace, placePatterns } from './pattern-places.ts';
 import { withoutTakenOver } from './taken-over.ts';
@@ -72,7 +72,7 @@ function performBars(document: SongDocument, part: Part, played: readonly Played
   const handOf = createHands(document, part);
   const places = placePatterns(played, handOf);
   const heldOf = createHeld(document, part);
-  const ornaments = listPlacedOrnaments(part);
+  const ornaments = createPlacedOrnaments(part);
   const rings = ringsOn(played);
   const isSilent = (index: number): boolean => places[index]?.hand.isSilent === true;
   return played.map((bar, index) => {
@@ -82,7 +82,7 @@ function performBars(document: SongDocument, part: Part, played: readonly Played
       place: itemAt(places, index),
       next: next !== null && next.pushTicks > 0 ? next : null,
       held: isSilent(index) ? bar.slots.map(() => null) : bar.slots.map(heldOf),
-      ornaments: isSilent(index) ? NO_ORNAMENTS : (ornaments.get(bar.bar.id) ?? NO_ORNAMENTS),
+      ornaments: isSilent(index) ? NO_ORNAMENTS : ornaments(bar.bar.id, document.map.form[bar.passIndex]?.id ?? null),
       ringsOnTicks: rings[index] ?? 0,
     });
   });

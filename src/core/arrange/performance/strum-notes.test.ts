@@ -4,7 +4,8 @@ import { findPattern, SHELF } from '../../rhythm/pattern-library.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
 import { listPlayedBars } from '../../song/played/played-bars.ts';
 import { performanceOf } from './performance.ts';
-import { listNotes, listSilentRoles, withPattern } from './strum-notes.ts';
+import { listPickedChords, listSilentRoles } from './picked-chords.ts';
+import { listNotes, withPattern } from './strum-notes.ts';
 
 const SONG = songFromChart('tempo: 60\nG = 320003\nD = xx0232\n\nVerse:\n| G | D |\n');
 const notesOf = (name: string, bar: number) => {
@@ -43,7 +44,8 @@ describe('what is heard of a pattern', () => {
   test('is told where a picked pattern asks for a string that a shape does not sound', () => {
     const song = songFromChart('G = 3553xx\nD = xx0232\n\nVerse:\n| G | D |\n');
     const pattern = findPattern(SHELF, 'Eight Beads')?.pattern;
-    const silent = pattern === undefined ? [] : listSilentRoles(song, mainPartOf(song), listPlayedBars(song), pattern);
+    const chords = pattern === undefined ? [] : listPickedChords(song, mainPartOf(song), listPlayedBars(song), pattern);
+    const silent = listSilentRoles(chords);
     expect(silent.map(({ shapeChord, role }) => `${shapeChord.root} ${role}`)).toEqual(['G 2', 'G 1']);
   });
 });

@@ -4,21 +4,17 @@
  * catches the upper strings only (common practice).
  */
 import { soundingMidi } from '../../fretboard/capo.ts';
-import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
-import { uniqueBy } from '../../kernel/list.ts';
 import { beatTicks } from '../../rhythm/metre.ts';
-import type { Pattern, PatternCell, PickRole } from '../../rhythm/pattern.ts';
-import { pickStrings } from '../../rhythm/picking.ts';
+import type { Pattern, PatternCell } from '../../rhythm/pattern.ts';
 import { type Tempo, ticksToSeconds } from '../../rhythm/tempo.ts';
 import { listJoins } from '../../song/attachments/ornaments.ts';
 import { type HandOfBar, NOTHING_SAID, toStoredPattern } from '../../song/attachments/right-hand.ts';
-import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { OrnamentNote, Part, SongDocument } from '../../song/document/document.ts';
-import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
 import type { BarStroke } from './bar-strokes.ts';
 import { heldAt } from './held-at.ts';
 import { type Held, type Performance, type PerformedBar, performanceOf } from './performance.ts';
+import { stringsPicked } from './picked-chords.ts';
 
 /**
  * One note: when it is struck (seconds from the first bar given), its MIDI number, how long it rings, and how hard (0 to 1). The stroke
@@ -125,32 +121,6 @@ export function ornamentMidi({ setup }: Pick<Part, 'setup'>, { stringNumber, fre
 /** A slurred note is struck by the left hand alone (from memory: about three quarters as loud). */
 const SLURRED = 0.75;
 
-/** A string that a picked pattern asks for and a chord's shape does not sound; strings are counted from 1 = thinnest. */
-export type SilentRole = { readonly shapeChord: ChordSymbol; readonly role: PickRole };
-
-/** The roles of a pattern that have no sounding string under the chords of some bars, each once. */
-export function listSilentRoles(
-  document: SongDocument,
-  part: Part,
-  bars: readonly PlayedBar[],
-  pattern: Pattern,
-): readonly SilentRole[] {
-  const { toShapeChord } = songKeysOf(document, part);
-  const roles = uniqueBy(
-    pattern.cells.flatMap((cell) => (cell.kind === 'pick' ? cell.roles : [])),
-    String,
-  );
-  const chords = uniqueBy(
-    bars.flatMap(({ slots }) => slots.flatMap(({ chord }) => (chord === null ? [] : [toShapeChord(chord)]))),
-    formatChordSymbol,
-  );
-  return chords.flatMap((shapeChord) => {
-    const shape = findStoredShape(part, shapeChord)?.fingering.shape;
-    const held = shape === undefined ? [] : pickStrings(roles, { chord: shapeChord, shape, setup: part.setup });
-    return held.flatMap(({ role, stringNumber }) => (stringNumber === null ? [{ shapeChord, role }] : []));
-  });
-}
-
 type LooseNote = Pick<StrumNote, 'delaySeconds' | 'midi' | 'velocity'> & { readonly seconds: number | null };
 
 /** The notes of one stroke; null seconds are as long as it rings. */
@@ -177,11 +147,11 @@ function touchOf(cell: PatternCell, hand: HandOfBar): { readonly seconds: number
 }
 
 /** The strings a stroke strikes (index 0 = lowest), in the order in which they are struck. */
-function stringsOf({ cell, direction }: BarStroke, { setup }: Pick<Part, 'setup'>, held: Held): readonly number[] {
+function stringsOf({ cell, direction }: BarStroke, part: Part, held: Held): readonly number[] {
   const { shape } = held.fingering;
   const sounding = shape.flatMap((fret, stringIndex) => (fret === null ? [] : [stringIndex]));
-  const picked = (roles: Parameters<typeof pickStrings>[0]): readonly number[] =>
-    pickStrings(roles, { chord: held.chord, shape, setup }).flatMap(({ stringNumber }) =>
+  const picked = (roles: Parameters<typeof stringsPicked>[1]): readonly number[] =>
+    stringsPicked(part, roles, held.chord, shape).flatMap(({ stringNumber }) =>
       stringNumber === null ? [] : [shape.length - stringNumber],
     );
   if (cell.kind === 'pick') {

@@ -24,6 +24,7 @@ const arbitraryOrnament: fc.Arbitrary<Ornament> = fc
   .map((spots) => ({
     id: 900,
     barId: itemAt(itemAt(SONG.map.sections, 0).lines, 0).bars[0]?.id ?? 0,
+    passIds: null,
     kind: 'riff',
     level: 4,
     openMidi: STANDARD_TUNING.openMidi,
@@ -53,7 +54,8 @@ describe('ornaments in the choice of a setup', () => {
             ...part,
             setup: { ...part.setup, capoFret },
           }));
-          const isLost = placeOrnament(ornament, ornamentNeckOf(mainPartOf(song))).kind === 'lost';
+          const place = placeOrnament(ornament, ornamentNeckOf(mainPartOf(song)));
+          const isLost = place.kind === 'lost' || place.outOfReach !== null;
           expect(cost - (bare.get(capoFret) ?? 0) >= 0.8).toBe(isLost);
         }
       }),
@@ -66,6 +68,7 @@ describe('ornaments in the choice of a setup', () => {
     const riff: Ornament = {
       id: 1,
       barId: 1,
+      passIds: null,
       kind: 'riff',
       level: 4,
       openMidi: STANDARD_TUNING.openMidi,
@@ -92,7 +95,7 @@ describe('ornaments in the choice of a setup', () => {
         const after = outcome.ok ? mainPartOf(outcome.value.document) : part;
         const [here] = after.ornaments;
         const place = here === undefined ? null : placeOrnament(here, ornamentNeckOf(after));
-        expect(place).toEqual({ kind: 'placed', notes: ornament.notes, isMoved: false, stopped: [] });
+        expect(place).toEqual({ kind: 'placed', notes: ornament.notes, isMoved: false, stopped: [], outOfReach: null });
       }),
       { numRuns: runs(200), seed: 22 },
     );

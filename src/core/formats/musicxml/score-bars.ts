@@ -130,24 +130,32 @@ function toSlots(
   const slots = sorted.map(([tick, { chord, pushTicks }], index): PlacedSlot => {
     const until = sorted[index + 1]?.[0] ?? lengthTicks;
     const marks =
-      tick === 0 && isTied ? { hold: false, isTied, stop: null } : { isTied: false, ...marksAt(measure, tick) };
+      tick === 0 && isTied
+        ? { hold: false, isTied, stop: null, isStarred: false }
+        : { isTied: false, ...marksAt(measure, tick) };
     return { tick, slot: { chord, ticks: until - tick, pushTicks, ...marks } };
   });
   return { slots, findings };
 }
 
 /** The marks that stand over a chord in the words that this program writes. */
-function marksAt({ remarks }: ScoreMeasure, tick: number): Pick<ChartSlot, 'hold' | 'stop'> {
+function marksAt({ remarks }: ScoreMeasure, tick: number): Pick<ChartSlot, 'hold' | 'stop' | 'isStarred'> {
   const here = remarks.filter((remark) => remark.tick === tick).map(({ text }) => text);
   const beat = here.flatMap((text) => /^stop on (\d{1,2})$/.exec(text)?.[1] ?? []).map(Number)[0];
   const isCut = here.includes(REMARK_WORDS.cut);
   return {
     hold: here.includes(REMARK_WORDS.hold),
     stop: beat === undefined ? (isCut ? { beat: null } : null) : { beat },
+    isStarred: here.includes(REMARK_WORDS.star),
   };
 }
 
 /** Whether a remark over the staff is one of those marks. */
 export function isMark(text: string): boolean {
-  return text === REMARK_WORDS.hold || text === REMARK_WORDS.cut || /^stop on \d{1,2}$/.test(text);
+  return (
+    text === REMARK_WORDS.hold ||
+    text === REMARK_WORDS.cut ||
+    text === REMARK_WORDS.star ||
+    /^stop on \d{1,2}$/.test(text)
+  );
 }

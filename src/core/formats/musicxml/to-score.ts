@@ -256,10 +256,11 @@ function fingeringOf({ chord }: Slot, { part, keys }: Context) {
   return chord === null ? null : (findStoredShape(part, keys.toShapeChord(chord))?.fingering ?? null);
 }
 
-function remarksOf({ hold, stop }: Slot): readonly string[] {
+function remarksOf({ hold, stop, isStarred }: Slot): readonly string[] {
   return [
     ...(hold ? [REMARK_WORDS.hold] : []),
     ...(stop === null ? [] : [stop.beat === null ? REMARK_WORDS.cut : `${REMARK_WORDS.stop}${stop.beat}`]),
+    ...(isStarred ? [REMARK_WORDS.star] : []),
   ];
 }
 

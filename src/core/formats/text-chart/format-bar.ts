@@ -4,7 +4,7 @@ import { sumOf } from '../../kernel/list.ts';
 import { beatTicks, formatMetre, type Metre } from '../../rhythm/metre.ts';
 import { formatTempo } from '../../rhythm/tempo.ts';
 import type { ChartBar, ChartSlot } from '../../song/chart/chart.ts';
-import { PUSH_TICKS, TIE } from './read-mark.ts';
+import { PUSH_TICKS, STAR, TIE } from './read-mark.ts';
 import { isEvenShare, slotStarts } from './share-beats.ts';
 
 /** A bar as it stands between its bar lines; `metre` holds where the bar names none. */
@@ -52,5 +52,5 @@ function formatSlot(slot: ChartSlot, afterBeat: number | null): string {
   const name = slot.chord === null ? 'N.C.' : formatChordSymbol(slot.chord);
   const start = afterBeat === null ? '' : `&${afterBeat}`;
   const stop = slot.stop === null ? '' : `!${slot.stop.beat ?? ''}`;
-  return `${push}${name}${start}${slot.hold ? '_' : ''}${stop}`;
+  return `${push}${name}${start}${slot.hold ? '_' : ''}${stop}${slot.isStarred ? STAR : ''}`;
 }

@@ -206,7 +206,7 @@ describe('what is wrong is said with its place', () => {
     ['| G . . . |', '/'],
     ['| G | % |', 'same'],
     ['| G // |', '/ /'],
-    ['| G* |', 'G'],
+    ['| G^ |', 'G'],
     ['[Verse]\n| G |', 'Verse:'],
     ['| G |\n\nrain "on" the roof', '"rain ""on"" the roof"'],
   ])('%j proposes %s', (text, proposal) => {

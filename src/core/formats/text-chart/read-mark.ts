@@ -15,6 +15,7 @@ export type ChordMark = {
   /** What sounds before goes on; the chord is null. */
   readonly isTied: boolean;
   readonly stop: { readonly beat: number | null } | null;
+  readonly isStarred: boolean;
   readonly afterBeat: number | null;
 };
 
@@ -27,7 +28,10 @@ const MOST_PROPOSED = 500;
 /** First in a bar: what sounds before goes on. */
 export const TIE = '~';
 
-const MARK = /^(<{0,2})([^<_!&]+)(?:&(\d{1,2}))?(?:(_)|(!)(\d{0,2}))?$/;
+/** Last at a chord: the teacher's mark. */
+export const STAR = '*';
+
+const MARK = /^(<{0,2})([^<_!&*]+)(?:&(\d{1,2}))?(?:(_)|(!)(\d{0,2}))?(\*)?$/;
 const NO_CHORD = /^n\.?c\.?$/i;
 
 /** Reads one mark; findings go to `problems`, and null comes back where it is unusable. */
@@ -36,16 +40,26 @@ export function readMark(span: Span, problems: ChartProblem[]): Mark | null {
     return { kind: 'slash', span };
   }
   if (span.text === TIE) {
-    return { kind: 'chord', span, chord: null, pushTicks: 0, hold: false, isTied: true, stop: null, afterBeat: null };
+    return {
+      kind: 'chord',
+      span,
+      chord: null,
+      pushTicks: 0,
+      hold: false,
+      isTied: true,
+      stop: null,
+      isStarred: false,
+      afterBeat: null,
+    };
   }
   const match = MARK.exec(span.text);
   if (match === null) {
     problems.push(problemAt(placeOf(span), 'bad-mark', span.text));
     return null;
   }
-  const [, push = '', name = '', afterBeat, hold, stop, stopBeat = ''] = match;
+  const [, push = '', name = '', afterBeat, hold, stop, stopBeat = '', star] = match;
   const isSilent = NO_CHORD.test(name);
-  const hasSigns = push !== '' || hold !== undefined || stop !== undefined;
+  const hasSigns = [hold, stop, star].some((sign) => sign !== undefined) || push !== '';
   if (isSilent && hasSigns) {
     problems.push(problemAt(placeOf(span), 'bad-mark', span.text, ['N.C.']));
     return null;
@@ -62,6 +76,7 @@ export function readMark(span: Span, problems: ChartProblem[]): Mark | null {
     hold: hold !== undefined,
     isTied: false,
     stop: stop === undefined ? null : { beat: toNumber(stopBeat) },
+    isStarred: star !== undefined,
     afterBeat: toNumber(afterBeat ?? ''),
   };
 }

@@ -119,13 +119,14 @@ function toSlots(
     problems.push(problemAt(placeOf(span), 'bad-stop', span.text));
     return null;
   }
-  return placed.map(({ mark: { chord, pushTicks, hold, isTied, stop }, startTick }, index) => ({
+  return placed.map(({ mark: { chord, pushTicks, hold, isTied, stop, isStarred }, startTick }, index) => ({
     chord,
     ticks: endOf(index) - startTick,
     pushTicks,
     hold,
     isTied,
     stop,
+    isStarred,
   }));
 }
 

@@ -21,6 +21,8 @@ export type HandoutChord = {
   readonly mark: string;
   /** Whether the chord before rings on here: an arc in the place of a name. */
   readonly isTie: boolean;
+  /** Whether the teacher marked it; the sign stands beside the name. */
+  readonly isStarred: boolean;
 };
 
 /** A bar: `above` says what changes with it (metre, key, tempo, pick-up); `isSame` repeats the bar before. */
@@ -111,9 +113,10 @@ export function sayBar({ chords, above, isSame }: HandoutBar): string {
   return above === '' ? content : `${above}: ${content}`;
 }
 
-function sayChord({ text, mark, isTie }: HandoutChord): string {
+function sayChord({ text, mark, isTie, isStarred }: HandoutChord): string {
   const name = isTie ? 'the chord before rings on' : text;
-  return mark === '' ? name : `${name} (${mark})`;
+  const marks = [mark, isStarred ? 'marked' : ''].filter((each) => each !== '').join(', ');
+  return marks === '' ? name : `${name} (${marks})`;
 }
 
 /** "2 times, 16 bars each; time 3: line 2 again". */
@@ -173,7 +176,7 @@ function toHandoutLines(
 }
 
 /** A bar that says "same" and rings on: an arc, since the sign for "same" would have it struck again. */
-const RINGS_ON: HandoutChord = { text: '', startShare: 0, mark: '', isTie: true };
+const RINGS_ON: HandoutChord = { text: '', startShare: 0, mark: '', isTie: true, isStarred: false };
 
 function toHandoutLine(
   line: Line,
@@ -205,9 +208,9 @@ function toHandoutBar(bar: Bar, words: HandoutWords): HandoutBar {
     const name = slot.isTied ? '' : slot.chord === null ? 'no chord' : words.nameOf(slot, slot.chord);
     const beside = slot.chord === null || name === null ? [] : words.beside(slot.chord);
     // An arc says on paper that it rings on.
-    const own = slot.isTied ? '' : sayMarks(slot, start, metre);
+    const own = slot.isTied ? '' : sayMarks({ ...slot, isStarred: false }, start, metre);
     const mark = [...beside, own].filter((text) => text !== '').join(' · ');
-    const chord = { startShare: start / length, mark, isTie: slot.isTied };
+    const chord = { startShare: start / length, mark, isTie: slot.isTied, isStarred: slot.isStarred };
     start += slot.ticks;
     return name === null ? [] : [{ text: name, ...chord }];
   });

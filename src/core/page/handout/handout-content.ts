@@ -23,6 +23,7 @@ import { blocksOf, type HandoutBlock, type HandoutWords } from './handout-blocks
 import { listCautions, listDrills } from './handout-drills.ts';
 import { type HandoutSource, listHandoutOrnaments, listHandoutPatterns } from './handout-hands.ts';
 import { drawForReader, listHeldChords, notesOf, type ReaderChord } from './handout-instruments.ts';
+import { sayReach } from './handout-reach.ts';
 
 /** A whole handout. */
 export type Handout = {
@@ -71,7 +72,7 @@ export function composeHandout(request: HandoutRequest): Handout {
     ? listHeldChords(sounding, part, keys.toShapeChord, ownBars)
     : sounding.map((chord) => ({ named: chord, sounding: chord, fingering: null }));
   const passes = listPasses(document, played);
-  const patterns = isGuitar ? listHandoutPatterns(source) : { figures: [], nameOf: () => '' };
+  const patterns = isGuitar ? listHandoutPatterns(source, nameOf) : { figures: [], nameOf: () => '' };
   const words: HandoutWords = {
     nameOf: namer(request, keys, nameOf),
     beside: besideOf(request, document, keys, nameOf),
@@ -83,7 +84,6 @@ export function composeHandout(request: HandoutRequest): Handout {
     stringNaming: reading.stringNaming,
     fretOffset: reading.fretsFrom === 'nut' ? part.setup.capoFret : 0,
   };
-  const fingerings = chords.flatMap(({ fingering }) => fingering ?? []);
   return {
     title: document.facts.title,
     credit: document.facts.credit,
@@ -104,8 +104,16 @@ export function composeHandout(request: HandoutRequest): Handout {
     ),
     showsWords: options.showsWords,
     drills: isGuitar && options.showsDrills ? listDrills(source, nameOf, place) : [],
-    cautions: isGuitar && options.showsDrills ? listCautions(fingerings, part) : [],
+    cautions: isGuitar
+      ? [...sayReach(source, chords, nameOf, place.fretOffset), ...usualCautions(request, chords)]
+      : [],
   };
+}
+
+/** What is usually said of the shapes of a page, where its reader wants to be told. */
+function usualCautions({ options, part }: HandoutRequest, chords: readonly ReaderChord[]): readonly string[] {
+  const fingerings = chords.flatMap(({ fingering }) => fingering ?? []);
+  return options.showsDrills ? listCautions(fingerings, part) : [];
 }
 
 /** How this reader reads: as the library does, but for what was chosen otherwise. */

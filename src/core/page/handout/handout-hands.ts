@@ -4,6 +4,8 @@ import type { PlacedOrnament } from '../../arrange/ornaments/placed-ornaments.ts
 import { toBarPattern, toPatternOfBars } from '../../arrange/performance/bar-pattern.ts';
 import { leavesPattern } from '../../arrange/performance/pattern-places.ts';
 import type { PerformedBar } from '../../arrange/performance/performance.ts';
+import { pickUnder } from '../../arrange/performance/picked-chords.ts';
+import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { plural } from '../../kernel/plural.ts';
 import { formatCells, type Pattern } from '../../rhythm/pattern.ts';
 import { speakPattern } from '../../rhythm/pattern-counts.ts';
@@ -12,6 +14,7 @@ import type { ReadingStyle } from '../../song/document/settings.ts';
 import { formatBarNumbers } from '../../song/played/bar-numbers.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
 import { ORNAMENT_WORDS } from '../../words/ornament-words.ts';
+import { sayPickedStrings } from '../../words/pick-words.ts';
 import type { Figure } from '../drawing/figure.ts';
 import { drawPattern } from '../drawing/pattern-drawing.ts';
 import { drawTablature } from '../drawing/tablature.ts';
@@ -35,7 +38,7 @@ export type HandoutPatterns = {
  * Every pattern that is played, whole: those that are chosen, by their names, or what is left of them on one student's levels, which
  * have letters for names. A section names the one that most of its bars play, and where it plays others.
  */
-export function listHandoutPatterns(source: HandoutSource): HandoutPatterns {
+export function listHandoutPatterns(source: HandoutSource, nameOf: (chord: ChordSymbol) => string): HandoutPatterns {
   const printed = listPrintedPatterns(source);
   const names = new Map<string, string>();
   const figures: Figure[] = [];
@@ -43,7 +46,11 @@ export function listHandoutPatterns(source: HandoutSource): HandoutPatterns {
     if (pattern !== null && !names.has(cellsOf(pattern))) {
       const name = freshName(pattern.name, names.size, [...names.values()]);
       names.set(cellsOf(pattern), name);
-      figures.push(toFigure(name, pattern));
+      const held = source.bars.flatMap(({ slots }, at) =>
+        isSamePattern(printed[at], pattern) ? slots.flatMap((slot) => slot.held ?? []) : [],
+      );
+      const strings = sayPickedStrings(pickUnder(source.part, held, pattern), nameOf);
+      figures.push(toFigure(name, pattern, strings));
     }
   }
   const said = source.bars.map(({ hand }, index) => {
@@ -78,13 +85,21 @@ export function listPrintedPatterns(source: HandoutSource): readonly (Pattern | 
 /** What is said where this guitar is silent. */
 const SILENT = 'silent';
 
+function isSamePattern(a: Pattern | null | undefined, b: Pattern): boolean {
+  return a != null && cellsOf(a) === cellsOf(b);
+}
+
 function cellsOf(pattern: Pattern): string {
   return `${formatCells(pattern)} ${pattern.bars} ${pattern.swing}`;
 }
 
-function toFigure(name: string, pattern: Pattern): Figure {
+function toFigure(name: string, pattern: Pattern, strings: string): Figure {
   const shuffle = pattern.swing === 'shuffle' ? ', swung' : '';
-  return { name: `${name}${shuffle}`, note: speakPattern(pattern), drawing: drawPattern(pattern) };
+  return {
+    name: `${name}${shuffle}`,
+    note: [speakPattern(pattern), strings].filter((text) => text !== '').join('; '),
+    drawing: drawPattern(pattern),
+  };
 }
 
 /** "Late Ferry; One Bell in bars 7, 15": the pattern of most bars first. */

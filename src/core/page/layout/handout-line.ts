@@ -1,4 +1,5 @@
 import { itemAt, range, sumOf } from '../../kernel/list.ts';
+import { STAR_SIGN } from '../../words/mark-words.ts';
 import { type Block, BODY_MM, type Layout, wrapText } from '../drawing/block.ts';
 import { lineMark, type Mark, moveDown, textMark } from '../drawing/drawing.ts';
 import type { HandoutBar, HandoutLine } from '../handout/handout-blocks.ts';
@@ -172,10 +173,11 @@ function chordX(xMm: number, barMm: number, startShare: number): number {
 type Frame = { readonly bar: HandoutBar; readonly xMm: number; readonly barMm: number };
 
 function layChords({ bar, xMm, barMm }: Frame, top: number, { scale, measure }: Layout): readonly Mark[] {
-  return bar.chords.flatMap(({ text, startShare, isTie }, index): readonly Mark[] => {
+  return bar.chords.flatMap(({ text: name, startShare, isTie, isStarred }, index): readonly Mark[] => {
     if (isTie) {
       return tieArc(xMm, top + 2.6 * scale, scale);
     }
+    const text = isStarred ? `${name}${STAR_SIGN}` : name;
     const share = (bar.chords[index + 1]?.startShare ?? 1) - startShare;
     const room = share * (barMm - BAR_INSET.both) - CHORD_GAP_MM;
     const full = CHORD_MM * scale;

@@ -68,8 +68,9 @@ export function detach(before: SongDocument, after: SongDocument): Detached {
   );
   const parts = after.arrangements.flatMap((arrangement) => arrangement.parts);
   const attached = parts.flatMap((part) => attachedTo(part, gone));
+  const losesPass = parts.some(({ ornaments }) => ornaments.some((each) => withoutGonePasses(each, gone) !== each));
   const document =
-    attached.length === 0
+    attached.length === 0 && !losesPass
       ? after
       : parts.reduce((current, { id }) => changePart(current, id, withoutGone(gone)), after);
   return { document, lost: [...syllables, ...attached] };
@@ -80,7 +81,7 @@ function attachedTo({ shapes, ornaments, patterns }: Part, gone: Gone): readonly
   return [
     ...shapes.filter(({ slotId }) => isSlotGone(slotId)).map((stored) => ({ kind: 'shape' as const, stored })),
     ...ornaments
-      .filter(({ barId }) => isTargetGone(barId))
+      .filter((each) => withoutGonePasses(each, gone) === null)
       .map((ornament) => ({ kind: 'ornament' as const, ornament })),
     ...patterns
       .filter(({ targetId }) => isTargetGone(targetId))
@@ -88,11 +89,22 @@ function attachedTo({ shapes, ornaments, patterns }: Part, gone: Gone): readonly
   ];
 }
 
-function withoutGone({ isSlotGone, isTargetGone }: Gone): (part: Part) => Part {
+/** An ornament without the passes that are gone; null where its bar is gone, or all of them. */
+function withoutGonePasses(ornament: Ornament, { isTargetGone }: Gone): Ornament | null {
+  const { barId, passIds } = ornament;
+  const left = passIds?.filter((id) => !isTargetGone(id)) ?? null;
+  if (isTargetGone(barId) || left?.length === 0) {
+    return null;
+  }
+  return left?.length === passIds?.length ? ornament : { ...ornament, passIds: left };
+}
+
+function withoutGone(gone: Gone): (part: Part) => Part {
+  const { isSlotGone, isTargetGone } = gone;
   return (part) => ({
     ...part,
     shapes: part.shapes.filter(({ slotId }) => !isSlotGone(slotId)),
-    ornaments: part.ornaments.filter(({ barId }) => !isTargetGone(barId)),
+    ornaments: part.ornaments.flatMap((each) => withoutGonePasses(each, gone) ?? []),
     patterns: part.patterns.filter(({ targetId }) => !isTargetGone(targetId)),
   });
 }

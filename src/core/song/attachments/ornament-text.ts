@@ -1,26 +1,31 @@
 /*
- * Ornaments as they are typed: one step after the other, parted by spaces, each a string and a fret from the capo ("5/3"), several
+ * Ornaments as they are typed: one step after the other, parted by spaces, each a string and a fret ("5/3"), several
  * struck together ("6/0+1/3"), or a dash where the note before rings on. All steps are equally long. A note that is not struck but comes
  * from the one before on its string is a letter and a fret, as a step of its own ("4/0 h2") or sharing the step ("4/0h2").
  */
+import { fromWrittenFret, toWrittenFret } from '../../fretboard/capo.ts';
 import { greatestCommonDivisor } from '../../kernel/list.ts';
 import { err, ok, type Result } from '../../kernel/result.ts';
 import { beatTicks, type Metre } from '../../rhythm/metre.ts';
 import { NOTE_JOINS, type NoteJoin, type OrnamentNote } from '../document/document.ts';
 
-/** Where the first step falls and how long each is, in ticks from the bar line. */
-export type OrnamentSteps = { readonly startTick: number; readonly stepTicks: number };
+/**
+ * Where the first step falls and how long each is, in ticks from the bar line; `fretsAdded` is the capo's fret where frets are typed from the
+ * nut (left out or 0: from the capo).
+ */
+export type OrnamentSteps = { readonly startTick: number; readonly stepTicks: number; readonly fretsAdded?: number };
 
 /** Why a text is no row of steps; `at` counts the steps from 1. */
 export type OrnamentTextError =
   | { readonly kind: 'bad-step'; readonly at: number; readonly found: string }
   | { readonly kind: 'nothing-to-ring' }
+  | { readonly kind: 'behind-the-capo'; readonly fret: number; readonly capoFret: number }
   | { readonly kind: 'no-steps' };
 
 /** Reads steps. @example parseOrnamentNotes('6/0 - 5/3', { startTick: 0, stepTicks: 5040 }) */
 export function parseOrnamentNotes(
   text: string,
-  { startTick, stepTicks }: OrnamentSteps,
+  { startTick, stepTicks, fretsAdded = 0 }: OrnamentSteps,
 ): Result<readonly OrnamentNote[], OrnamentTextError> {
   const steps = text.split(/\s+/).filter((step) => step !== '');
   if (steps.length === 0) {
@@ -42,7 +47,18 @@ export function parseOrnamentNotes(
     }
     notes.push(...read);
   }
-  return ok(notes);
+  return fromCapo(notes, fretsAdded);
+}
+
+/** Notes with their frets counted from the capo. */
+function fromCapo(
+  notes: readonly OrnamentNote[],
+  fretsAdded: number,
+): Result<readonly OrnamentNote[], OrnamentTextError> {
+  const behind = notes.find(({ fret }) => fromWrittenFret(fret, fretsAdded) === null);
+  return behind === undefined
+    ? ok(notes.map((note) => ({ ...note, fret: fromWrittenFret(note.fret, fretsAdded) ?? 0 })))
+    : err({ kind: 'behind-the-capo', fret: behind.fret, capoFret: fretsAdded });
 }
 
 /** What was played last goes on for a step more. */
@@ -102,8 +118,10 @@ function readStruck(step: string, startTick: number, lengthTicks: number): reado
 export function formatOrnamentNotes(
   notes: readonly OrnamentNote[],
   steps: readonly number[],
+  fretsAdded = 0,
 ): OrnamentSteps & { readonly text: string } {
-  const sorted = [...notes].sort((a, b) => a.startTick - b.startTick);
+  const written = notes.map((note) => ({ ...note, fret: toWrittenFret(note.fret, fretsAdded) }));
+  const sorted = written.sort((a, b) => a.startTick - b.startTick);
   const startTick = sorted[0]?.startTick ?? 0;
   const endTick = Math.max(startTick, ...sorted.map((note) => note.startTick + note.lengthTicks));
   const marks = [...sorted.map((note) => note.startTick - startTick), endTick - startTick];

@@ -2,6 +2,7 @@
 import { uniqueBy } from '../../kernel/list.ts';
 import { err, ok, type Result } from '../../kernel/result.ts';
 import { barTicks } from '../../rhythm/metre.ts';
+import { HIGHEST_SHAPE_FRET } from '../../shapes/shape.ts';
 import { writtenBarsOf } from '../chart/pass-lines.ts';
 import type { NoteJoin, Ornament, OrnamentNote, Part, SongDocument } from '../document/document.ts';
 import { changePart, findPart } from '../document/parts.ts';
@@ -10,12 +11,15 @@ import type { Detached } from './attachments.ts';
 /** Most notes of an ornament. */
 export const ORNAMENT_NOTES = 64;
 
+/** A bar that an ornament is written into, and the passes that play it there (null: every one). */
+export type OrnamentSpot = Pick<Ornament, 'barId' | 'passIds'>;
+
 /** Writes an ornament into some bars, in the place of those named; frets are from the capo as it stands. */
 export type PutOrnaments = {
   readonly kind: 'put-ornaments';
   readonly partId: number;
   readonly replaces: readonly number[];
-  readonly barIds: readonly number[];
+  readonly spots: readonly OrnamentSpot[];
   readonly ornament: Pick<Ornament, 'kind' | 'level' | 'notes'>;
 };
 
@@ -31,7 +35,7 @@ export type OrnamentFault =
   | { readonly kind: 'no-notes' }
   | { readonly kind: 'too-many-notes'; readonly most: number }
   | { readonly kind: 'no-such-string'; readonly stringNumber: number; readonly strings: number }
-  | { readonly kind: 'past-highest-fret'; readonly fret: number; readonly highest: number }
+  | { readonly kind: 'no-such-fret'; readonly fret: number; readonly highest: number }
   | { readonly kind: 'past-the-bar' }
   | { readonly kind: 'twice-on-a-string'; readonly stringNumber: number }
   | { readonly kind: 'not-on-one-string' }
@@ -54,21 +58,24 @@ export function openMidiOf({ setup }: Pick<Part, 'setup'>): readonly number[] {
 
 /** Carries out the writing of an ornament. */
 export function putOrnaments(document: SongDocument, command: PutOrnaments): Result<Detached, OrnamentError> {
-  const { partId, replaces, barIds, ornament } = command;
+  const { partId, replaces, spots, ornament } = command;
   const part = findPart(document, partId);
   if (part === null) {
     return err({ kind: 'no-such-part', partId });
   }
   const bars = new Set(writtenBarsOf(document).map(({ id }) => id));
-  if (barIds.length === 0 || barIds.some((id) => !bars.has(id))) {
+  const passes = new Set(document.map.form.map(({ id }) => id));
+  const isThere = ({ barId, passIds }: OrnamentSpot): boolean =>
+    bars.has(barId) && (passIds === null || (passIds.length > 0 && passIds.every((id) => passes.has(id))));
+  if (spots.length === 0 || !spots.every(isThere)) {
     return err({ kind: 'no-such-place' });
   }
   const fault = findOrnamentFault(ornament, part, longestBarTicks(document));
   if (fault !== null) {
     return err({ kind: 'bad-ornament', fault });
   }
-  const written = uniqueBy(barIds, String).map(
-    (barId, index): Ornament => ({ ...ornament, id: document.nextId + index, barId, openMidi: openMidiOf(part) }),
+  const written = uniqueBy(spots, ({ barId }) => String(barId)).map(
+    (spot, index): Ornament => ({ ...ornament, ...spot, id: document.nextId + index, openMidi: openMidiOf(part) }),
   );
   const changed = changePart(document, partId, (each) => ({
     ...each,
@@ -98,23 +105,25 @@ export function removeOrnaments(document: SongDocument, command: RemoveOrnaments
   return ok({ document: next, lost: [] });
 }
 
-/** What is wrong with the notes of an ornament on a part's guitar, in a bar of so many ticks; null for a sound one. */
+/**
+ * What is wrong with the notes of an ornament on a part's guitar, in a bar of so many ticks; null for a sound one. A fret that this guitar
+ * does not reach is no fault: it is kept, and said (see part/reach).
+ */
 export function findOrnamentFault(
   { kind, notes }: Pick<Ornament, 'kind' | 'notes'>,
-  part: Pick<Part, 'setup' | 'instrument'>,
+  part: Pick<Part, 'setup'>,
   lengthTicks: number,
 ): OrnamentFault | null {
   const strings = part.setup.tuning.openMidi.length;
-  const highest = part.instrument.highestNeckFret - part.setup.capoFret;
   if (notes.length === 0 || notes.length > ORNAMENT_NOTES) {
     return notes.length === 0 ? { kind: 'no-notes' } : { kind: 'too-many-notes', most: ORNAMENT_NOTES };
   }
   const off = notes.find(({ stringNumber }) => stringNumber < 1 || stringNumber > strings);
-  const far = notes.find(({ fret }) => fret > highest);
+  const far = notes.find(({ fret }) => fret > HIGHEST_SHAPE_FRET);
   if (off !== undefined || far !== undefined) {
     return off !== undefined
       ? { kind: 'no-such-string', stringNumber: off.stringNumber, strings }
-      : { kind: 'past-highest-fret', fret: far?.fret ?? 0, highest };
+      : { kind: 'no-such-fret', fret: far?.fret ?? 0, highest: HIGHEST_SHAPE_FRET };
   }
   if (notes.some((note) => note.startTick + note.lengthTicks > lengthTicks)) {
     return { kind: 'past-the-bar' };

@@ -31,8 +31,10 @@ export function checkBar(bar: ChartBar, songMetre: Metre): readonly BarFault[] {
 }
 
 /** A tie stands first in its bar, and has no chord and no marks of its own. */
-function isProperTie({ isTied, chord, pushTicks, hold, stop }: ChartBar['slots'][number], index: number): boolean {
-  return !isTied || (index === 0 && chord === null && pushTicks === 0 && !hold && stop === null);
+function isProperTie(slot: ChartBar['slots'][number], index: number): boolean {
+  const { isTied, chord, pushTicks, hold, stop, isStarred } = slot;
+  const isBare = chord === null && pushTicks === 0 && !hold && stop === null && !isStarred;
+  return !isTied || (index === 0 && isBare);
 }
 
 /** How long a bar with content of its own lasts, a pick-up as long as its beats. */

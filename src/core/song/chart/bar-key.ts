@@ -11,9 +11,9 @@ export function barKeyOf(bar: ChartBar): string {
   return `${metre};${key};${tempo};${bar.pickupBeats};${bar.same};${bar.slots.map(slotKeyOf).join(';')}`;
 }
 
-function slotKeyOf({ chord, ticks, pushTicks, hold, isTied, stop }: ChartSlot): string {
+function slotKeyOf({ chord, ticks, pushTicks, hold, isTied, stop, isStarred }: ChartSlot): string {
   const name = isTied ? '~' : chord === null ? '-' : formatChordSymbol(chord);
-  return `${name} ${ticks} ${pushTicks} ${hold} ${stop === null ? '-' : stop.beat}`;
+  return `${name} ${ticks} ${pushTicks} ${hold} ${stop === null ? '-' : stop.beat}${isStarred ? '*' : ''}`;
 }
 
 /** What makes two lines the same line, whatever their rounds and words: their bars and endings. */

@@ -6,8 +6,8 @@ import type { ChartBar, ChartSlot } from './chart.ts';
 /** Ticks by which a change comes early: not, an eighth note, a sixteenth. */
 export const PUSH_STEPS: readonly number[] = [0, QUARTER_TICKS / 2, QUARTER_TICKS / 4];
 
-/** What can be marked on a chord: that it comes early, rings after one strum, or is hit and cut. */
-export type SlotMark = 'early' | 'ring' | 'cut';
+/** What can be marked on a chord: that it comes early, rings after one strum, is hit and cut, or that the teacher marks it. */
+export type SlotMark = 'early' | 'ring' | 'cut' | 'star';
 
 /** A bar whose first chord is let go on from the bar before, or is struck again: `chord` is the one that sounds before. */
 export function turnTie(bar: ChartBar, chord: ChordSymbol | null): ChartBar {
@@ -17,7 +17,7 @@ export function turnTie(bar: ChartBar, chord: ChordSymbol | null): ChartBar {
   }
   const own: ChartSlot = first.isTied
     ? { ...first, isTied: false, chord }
-    : { ...first, isTied: true, chord: null, pushTicks: 0, hold: false, stop: null };
+    : { ...first, isTied: true, chord: null, pushTicks: 0, hold: false, stop: null, isStarred: false };
   return { ...bar, slots: [own, ...rest] };
 }
 
@@ -51,5 +51,7 @@ function turned(slot: ChartSlot, mark: SlotMark): ChartSlot {
       return { ...slot, hold: !slot.hold, stop: null };
     case 'cut':
       return { ...slot, hold: false, stop: slot.stop === null ? { beat: null } : null };
+    case 'star':
+      return { ...slot, isStarred: !slot.isStarred };
   }
 }

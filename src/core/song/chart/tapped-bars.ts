@@ -99,6 +99,7 @@ function toSlots(
       hold: false,
       isTied: false,
       stop: null,
+      isStarred: false,
     };
   });
 }

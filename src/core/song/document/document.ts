@@ -4,6 +4,7 @@ import type { Key } from '../../harmony/key.ts';
 import type { PitchRange } from '../../pitch/midi.ts';
 import type { Metre } from '../../rhythm/metre.ts';
 import type { Pattern } from '../../rhythm/pattern.ts';
+import type { ChosenString } from '../../rhythm/picking.ts';
 import type { Tempo } from '../../rhythm/tempo.ts';
 import type { Fingering } from '../../shapes/shape.ts';
 import type { Wishes } from './wishes.ts';
@@ -109,6 +110,8 @@ export type Slot = {
   readonly isTied: boolean;
   /** A hit that is cut: at the slot's own start when `beat` is null, else at that beat of the bar (from 1). */
   readonly stop: { readonly beat: number | null } | null;
+  /** A mark that the teacher puts on a chord that differs from what the others do. */
+  readonly isStarred: boolean;
   /** The syllable under the change. */
   readonly cue: string | null;
 };
@@ -147,6 +150,7 @@ export type Part = {
   readonly shapes: readonly StoredShape[];
   readonly patterns: readonly PatternAssignment[];
   readonly ornaments: readonly Ornament[];
+  readonly pickedStrings: readonly PickedStrings[];
   readonly levelEdits: readonly LevelEdit[];
   readonly firstLevel: FirstLevel;
 };
@@ -156,6 +160,12 @@ export const FIRST_LEVELS = ['triads', 'bass'] as const;
 
 /** One of them. */
 export type FirstLevel = (typeof FIRST_LEVELS)[number];
+
+/** The strings (1 = thinnest) that the roles of every picked pattern strike under a shape chord; roles that are not named find their own. */
+export type PickedStrings = {
+  readonly chord: ChordSymbol;
+  readonly strings: readonly ChosenString[];
+};
 
 /** The shape kept for a shape chord (as named behind the capo), and how it came to be kept. */
 export type StoredShape = {
@@ -215,12 +225,14 @@ export type OrnamentNote = {
 };
 
 /**
- * What is played beside the chords of a bar, from one level on. It is kept as it was written, with what the open strings sounded
+ * What is played beside the chords of a bar, from one level on, in every pass that plays it or in chosen ones. It is kept as it was written, with what the open strings sounded
  * behind the capo then (lowest string first): so what it sounds is known behind any other capo.
  */
 export type Ornament = {
   readonly id: number;
   readonly barId: number;
+  /** The passes that play it; null: every one. */
+  readonly passIds: readonly number[] | null;
   readonly kind: OrnamentKind;
   readonly level: Level;
   readonly openMidi: readonly number[];

@@ -42,6 +42,7 @@ export function newSong(title: string): SongDocument {
             shapes: [],
             patterns: [],
             ornaments: [],
+            pickedStrings: [],
             levelEdits: [],
             firstLevel: 'triads',
           },

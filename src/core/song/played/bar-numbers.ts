@@ -7,7 +7,7 @@ export type BarNumbersError =
   | { readonly kind: 'not-bar-numbers'; readonly found: string }
   | { readonly kind: 'no-such-bar'; readonly number: number; readonly last: number };
 
-/** Reads bars by their numbers in the song as it is played: "1-4, 17". A bar that is played again has several numbers. */
+/** Reads bars by their numbers in the song as it is played: "1-4, 17". A bar that is played again has several numbers; each comes once. */
 export function parseBarNumbers(
   text: string,
   played: readonly PlayedBar[],
@@ -25,7 +25,7 @@ export function parseBarNumbers(
     ? ok(
         uniqueBy(
           numbers.flatMap((number) => byNumber.get(number) ?? []),
-          ({ bar }) => String(bar.id),
+          ({ number }) => String(number),
         ),
       )
     : err({ kind: 'no-such-bar', number: missing, last: played.at(-1)?.number ?? 0 });

@@ -1,29 +1,47 @@
 import { styled } from 'styled-components';
 import { LEVELS } from '../../../core/arrange/levels/level-chords.ts';
-import { range } from '../../../core/kernel/list.ts';
-import { ORNAMENT_KINDS, type Part } from '../../../core/song/document/document.ts';
-import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
+import { ORNAMENT_KINDS } from '../../../core/song/document/document.ts';
+import { findOutOfReach } from '../../../core/song/part/reach.ts';
 import { ORNAMENT_WORDS } from '../../../core/words/ornament-words.ts';
+import { sayOutOfReach } from '../../../core/words/reach-words.ts';
 import { TabStaff } from '../../painters/tab-staff.tsx';
 import { chartFace, colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
+import { Caution } from '../../ui/caution.tsx';
 import { Field } from '../../ui/field.tsx';
 import { NumberSelect, Select } from '../../ui/select.tsx';
-import { EMPTY_DRAFT, type OrnamentDraft, type ReadDraft, readDraft, STEPS_TO_BEAT } from './ornament-draft.ts';
+import { FretPad } from './fret-pad.tsx';
+import {
+  type DraftPlace,
+  EMPTY_DRAFT,
+  type OrnamentDraft,
+  type ReadDraft,
+  readDraft,
+  STEPS_TO_BEAT,
+} from './ornament-draft.ts';
 
-const PAD_FRETS = 6;
+const SCOPES = [
+  { value: 'every', text: 'each time the bar comes' },
+  { value: 'only', text: 'only in the passes named' },
+] as const;
 const STEP_WORDS = { '1': 'a beat', '2': 'half a beat', '3': 'a third', '4': 'a quarter' } as const;
 
 /** Writing an ornament: where it stands, from which level on it is played, and its steps, typed or pressed on a small neck. */
 export function OrnamentEditor(props: {
   readonly draft: OrnamentDraft;
-  readonly part: Part;
-  readonly played: readonly PlayedBar[];
+  readonly place: DraftPlace;
   readonly onChange: (draft: OrnamentDraft) => void;
   readonly onPut: (read: ReadDraft) => void;
 }) {
-  const { draft, part, played, onChange, onPut } = props;
-  const read = readDraft(draft, part, played);
+  const { draft, place, onChange, onPut } = props;
+  const { part, fretsAdded } = place;
+  const read = readDraft(draft, place);
+  const beyond = read.ok
+    ? findOutOfReach(
+        part,
+        read.value.notes.map(({ fret }) => fret),
+      )
+    : null;
   const strings = part.setup.tuning.openMidi.length;
   const keep = (change: Partial<OrnamentDraft>): null => {
     onChange({ ...draft, ...change });
@@ -43,7 +61,18 @@ export function OrnamentEditor(props: {
         <NumberSelect label="From level" values={LEVELS} value={draft.level} onChange={(level) => keep({ level })} />
       </Row>
       <Row>
-        <Field label="In bars" value={draft.bars} onCommit={(bars) => keep({ bars })} maxLength={80} />
+        <WideField>
+          <Field
+            label="In bars"
+            value={draft.bars}
+            hint="5, 1-4, or Chorus, line 2, bar 3"
+            onCommit={(bars) => keep({ bars })}
+            maxLength={200}
+          />
+        </WideField>
+        <Select label="Played" options={SCOPES} value={draft.scope} onChange={(scope) => keep({ scope })} />
+      </Row>
+      <Row>
         <Field label="On beat" value={draft.beat} onCommit={(beat) => keep({ beat })} maxLength={4} />
         <Select
           label="A step is"
@@ -53,7 +82,9 @@ export function OrnamentEditor(props: {
         />
       </Row>
       <label>
-        <span>Steps: string/fret from the capo, a dash rings on, + strikes together</span>
+        <span>
+          Steps: string/fret from the {fretsAdded === 0 ? 'capo' : 'nut'}, a dash rings on, + strikes together
+        </span>
         <input
           value={draft.text}
           spellCheck={false}
@@ -68,22 +99,7 @@ export function OrnamentEditor(props: {
           }}
         />
       </label>
-      <Neck aria-label="Press a string at a fret to add a step">
-        {range(1, strings + 1).map((stringNumber) => (
-          <li key={stringNumber}>
-            {range(0, PAD_FRETS).map((fret) => (
-              <button
-                key={fret}
-                type="button"
-                aria-label={`string ${stringNumber} fret ${fret}`}
-                onClick={() => append(`${stringNumber}/${fret}`)}
-              >
-                {fret}
-              </button>
-            ))}
-          </li>
-        ))}
-      </Neck>
+      <FretPad strings={strings} fretsAdded={fretsAdded} onPress={append} />
       <Acts>
         <Button weight="word" onPress={() => append('-')}>
           Ring on
@@ -100,12 +116,13 @@ export function OrnamentEditor(props: {
             notes: read.value.notes,
             lengthTicks: read.value.bars[0]?.lengthTicks ?? 1,
             strings,
-            fretsAdded: 0,
+            fretsAdded,
           }}
         />
       ) : (
         <p role={draft.text === '' ? 'note' : 'alert'}>{read.error}</p>
       )}
+      {beyond !== null && <Caution>{sayOutOfReach(beyond, fretsAdded)}</Caution>}
       <Acts>
         <Button weight="strong" isDisabled={!read.ok} onPress={() => read.ok && onPut(read.value)}>
           {draft.replaces.length === 0 ? 'Put it in' : 'Write it anew'}
@@ -127,15 +144,10 @@ const Row = styled.div`
   display: flex; flex-wrap: wrap; gap: 12px; align-items: end;
   input { width: 92px; }
 `;
+const WideField = styled.div`
+  flex: 1 1 200px;
+  input { width: 100%; }
+`;
 const Acts = styled.div`
   display: flex; flex-wrap: wrap; gap: 8px;
-`;
-const Neck = styled.ul`
-  list-style: none; margin: 0; padding: 0; width: max-content;
-  button {
-    width: 38px; min-height: 26px; border: 0; border-right: 1px solid ${colour.hairline}; cursor: pointer; color: ${colour.quiet};
-    background: linear-gradient(${colour.spruceMid}, ${colour.spruceMid}) center / 100% 1px no-repeat;
-  }
-  button:first-child { border-right: 3px solid ${colour.ink}; }
-  button:hover { background-color: ${colour.spruceSoft}; color: ${colour.ink}; }
 `;

@@ -72,7 +72,7 @@ describe('ornaments beside the chords', () => {
       kind: 'put-ornaments',
       partId: before.id,
       replaces: before.ornaments.map(({ id }) => id),
-      barIds: before.ornaments.map(({ barId }) => barId),
+      spots: before.ornaments.map(({ barId }) => ({ barId, passIds: null })),
       ornament: { kind: 'added-finger', level: 5, notes: before.ornaments[0]?.notes ?? [] },
     });
     cleanup();

@@ -1,5 +1,7 @@
 import { type ReactNode, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
+import { formatBarPlace } from '../../../core/arrange/form/bar-places.ts';
+import { listPasses, type PassSummary } from '../../../core/arrange/form/form-summary.ts';
 import {
   type FlaggedOrnament,
   listFlaggedOrnaments,
@@ -11,7 +13,8 @@ import type { SongCommand } from '../../../core/song/commands.ts';
 import { formatBarNumbers } from '../../../core/song/played/bar-numbers.ts';
 import { listPlayedBars, type PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { formatOrnamentFlag, formatOrnamentProposal, ORNAMENT_WORDS } from '../../../core/words/ornament-words.ts';
-import { useChordName, useSettings } from '../../api/settings.tsx';
+import { useChordName } from '../../api/settings.tsx';
+import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
@@ -38,7 +41,10 @@ export function OrnamentsView({ switcher }: { readonly switcher: ReactNode }) {
   const audition = useAudition();
   const { run, problem } = useRun();
   const [draft, setDraft] = useState<OrnamentDraft>(EMPTY_DRAFT);
-  const names = { chord: nameOf, string: (stringNumber: number) => `string ${stringNumber}` };
+  const { fretOffset: fretsAdded } = usePlaceStyle();
+  const passes = useMemo(() => listPasses(document, played), [document, played]);
+  const place = { document, part, played, fretsAdded };
+  const names = { chord: nameOf, string: (stringNumber: number) => `string ${stringNumber}`, fretsAdded };
   return (
     <HandLayout>
       <div>
@@ -50,7 +56,7 @@ export function OrnamentsView({ switcher }: { readonly switcher: ReactNode }) {
             <Alike
               key={group[0]?.ornament.id}
               group={group}
-              played={played}
+              passes={passes}
               names={names}
               isPlaying={audition.playing === titleOf(group)}
               onHear={(bars) =>
@@ -61,7 +67,7 @@ export function OrnamentsView({ switcher }: { readonly switcher: ReactNode }) {
                   toDraft(
                     group.map(({ ornament }) => ornament),
                     bars,
-                    part,
+                    place,
                   ),
                 )
               }
@@ -85,16 +91,15 @@ export function OrnamentsView({ switcher }: { readonly switcher: ReactNode }) {
         )}
         <OrnamentEditor
           draft={draft}
-          part={part}
-          played={played}
+          place={place}
           onChange={setDraft}
-          onPut={({ bars, notes }) => {
+          onPut={({ spots, notes }) => {
             const { kind, level, replaces } = draft;
             const isDone = run({
               kind: 'put-ornaments',
               partId: part.id,
               replaces,
-              barIds: bars.map(({ bar }) => bar.id),
+              spots,
               ornament: { kind, level, notes },
             });
             if (isDone) {
@@ -131,7 +136,15 @@ function Proposals(props: {
               <Button
                 weight="word"
                 aria-label={`Put in: ${words}`}
-                onPress={() => run({ kind: 'put-ornaments', partId: part.id, replaces: [], barIds: [barId], ornament })}
+                onPress={() =>
+                  run({
+                    kind: 'put-ornaments',
+                    partId: part.id,
+                    replaces: [],
+                    spots: [{ barId, passIds: null }],
+                    ornament,
+                  })
+                }
               >
                 Put it in
               </Button>
@@ -147,8 +160,8 @@ function Proposals(props: {
 function groupAlike(all: readonly FlaggedOrnament[]): readonly (readonly FlaggedOrnament[])[] {
   const groups = new Map<string, FlaggedOrnament[]>();
   for (const each of all) {
-    const { kind, level, notes, openMidi } = each.ornament;
-    const key = JSON.stringify([kind, level, notes, openMidi, each.flags]);
+    const { kind, level, notes, openMidi, passIds } = each.ornament;
+    const key = JSON.stringify([kind, level, notes, openMidi, passIds !== null, each.flags]);
     const group = groups.get(key) ?? [];
     groups.set(key, group);
     group.push(each);
@@ -156,8 +169,13 @@ function groupAlike(all: readonly FlaggedOrnament[]): readonly (readonly Flagged
   return [...groups.values()];
 }
 
+/** The bars that are named for ornaments that are alike: each where it comes first, or every one where only chosen passes play it. */
+function barsOf(group: readonly FlaggedOrnament[]): readonly PlayedBar[] {
+  return group.flatMap(({ ornament, bar, bars }) => (ornament.passIds === null ? (bar ?? []) : bars));
+}
+
 function titleOf(group: readonly FlaggedOrnament[]): string {
-  const numbers = group.flatMap(({ bar }) => (bar === null ? [] : [bar.number]));
+  const numbers = barsOf(group).map(({ number }) => number);
   const kind = ORNAMENT_WORDS[group[0]?.ornament.kind ?? 'riff'];
   const name = `${kind.charAt(0).toUpperCase()}${kind.slice(1)}`;
   return numbers.length === 0
@@ -170,18 +188,17 @@ type Names = NonNullable<Parameters<typeof formatOrnamentFlag>[1]>;
 /** One ornament, in all the bars that have it. */
 function Alike(props: {
   readonly group: readonly FlaggedOrnament[];
-  readonly played: readonly PlayedBar[];
+  readonly passes: readonly PassSummary[];
   readonly names: Names;
   readonly isPlaying: boolean;
   readonly onHear: (bars: readonly PlayedBar[]) => void;
   readonly onEdit: (bars: readonly PlayedBar[]) => void;
   readonly run: (command: SongCommand) => boolean;
 }) {
-  const { group, names, isPlaying, onHear, onEdit, run } = props;
+  const { group, passes, names, isPlaying, onHear, onEdit, run } = props;
   const part = usePart();
-  const { fretsFrom } = useSettings();
   const [first] = group;
-  const bars = group.flatMap(({ bar }) => bar ?? []);
+  const bars = barsOf(group);
   const title = titleOf(group);
   if (first === undefined) {
     return null;
@@ -190,7 +207,12 @@ function Alike(props: {
   return (
     <li data-lost={place.kind === 'lost' || undefined}>
       <div>
-        <b>{title}</b> <small>from level {ornament.level}</small>
+        <b>{title}</b>{' '}
+        <small>
+          from level {ornament.level}
+          {ornament.passIds === null ? '' : ', only there'}
+          {bars.slice(0, 1).map((bar) => ` · ${formatBarPlace(bar, passes)}`)}
+        </small>
         {place.kind === 'placed' && (
           <TabStaff
             label={title}
@@ -200,7 +222,7 @@ function Alike(props: {
               lengthTicks:
                 first.bar?.lengthTicks ?? Math.max(...place.notes.map((note) => note.startTick + note.lengthTicks)),
               strings: part.setup.tuning.openMidi.length,
-              fretsAdded: fretsFrom === 'nut' ? part.setup.capoFret : 0,
+              fretsAdded: names.fretsAdded,
             }}
           />
         )}

@@ -1,7 +1,7 @@
 import { type ReactNode, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { listPasses } from '../../../core/arrange/form/form-summary.ts';
-import { listSilentRoles } from '../../../core/arrange/performance/strum-notes.ts';
+import { listPickedChords, listSilentRoles } from '../../../core/arrange/performance/picked-chords.ts';
 import type { ChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import type { Metre } from '../../../core/rhythm/metre.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
@@ -24,6 +24,7 @@ import { type HandSong, type HandTarget, listHandTargets, listNearTargets } from
 import { OrnamentsView } from './ornaments-view.tsx';
 import { type PatternDraft, PatternEditor } from './pattern-editor.tsx';
 import { PatternShelf } from './pattern-shelf.tsx';
+import { PickedStringsPanel } from './picked-strings-panel.tsx';
 import { TargetRow } from './target-row.tsx';
 
 /** Step 5: what the right hand does, in the song, its sections, and where they differ. */
@@ -108,6 +109,7 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
             {openId === target.id && <List aria-label={`In ${target.label}`}>{near.map(rowFor)}</List>}
           </Place>
         ))}
+        <PickedStringsPanel bars={chosen?.bars ?? []} pattern={chosen === undefined ? null : patternOf(song, chosen)} />
       </div>
       <aside>
         <h2>For {chosen?.label}</h2>
@@ -186,8 +188,8 @@ function useAssign() {
 /** Strings that a picked pattern asks for and the shapes of a place do not sound: "string 1 under G". */
 function silentWords(song: HandSong, part: Part, target: HandTarget, nameOf: (chord: ChordSymbol) => string): string {
   const pattern = patternOf(song, target);
-  const silent = pattern === null ? [] : listSilentRoles(song.document, part, target.bars, pattern);
-  return silent
+  const chords = pattern === null ? [] : listPickedChords(song.document, part, target.bars, pattern);
+  return listSilentRoles(chords)
     .map(
       ({ shapeChord, role }) =>
         `${typeof role === 'number' ? `string ${role}` : 'a second bass'} under ${nameOf(shapeChord)}`,

@@ -2,9 +2,9 @@ import { styled } from 'styled-components';
 import { range } from '../../../core/kernel/list.ts';
 import type { Change, FingerStep } from '../../../core/shapes/change.ts';
 import { useSettings } from '../../api/settings.tsx';
+import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { colour } from '../../theme/tokens.ts';
 import { changeFrame, drawFinger, fretsOfChange, type Stage } from './change-geometry.ts';
-import { usePlaceStyle } from './use-reading.ts';
 
 const RADIUS = 14;
 

@@ -6,6 +6,7 @@ import { itemAt } from '../../../core/kernel/list.ts';
 import { formatChange } from '../../../core/words/finger-change-words.ts';
 import { formatTimes } from '../../../core/words/line-words.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
@@ -15,7 +16,6 @@ import { Signed } from '../../ui/signed.tsx';
 import { STAGES, type Stage } from './change-geometry.ts';
 import { ChangePicture } from './change-picture.tsx';
 import { TwoColumns } from './two-columns.tsx';
-import { usePlaceStyle } from './use-reading.ts';
 
 const STAGE_MS = 900;
 const STAGE_WORDS: Readonly<Record<Stage, string>> = {

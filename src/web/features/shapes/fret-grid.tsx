@@ -5,9 +5,9 @@ import { formatStringName } from '../../../core/fretboard/string-names.ts';
 import { itemAt, range } from '../../../core/kernel/list.ts';
 import { HIGHEST_SHAPE_FRET, type Shape } from '../../../core/shapes/shape.ts';
 import { useSettings } from '../../api/settings.tsx';
+import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
-import { usePlaceStyle } from './use-reading.ts';
 
 const SHOWN_FRETS = 5;
 

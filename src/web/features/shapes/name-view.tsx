@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { styled } from 'styled-components';
-import { toSoundingKey } from '../../../core/fretboard/capo.ts';
+import { fromWrittenFret, toSoundingKey } from '../../../core/fretboard/capo.ts';
 import { parseChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { transposeChord } from '../../../core/harmony/spelling.ts';
 import { checkName, type NamedChord, nameShape } from '../../../core/shapes/chord-naming.ts';
@@ -9,6 +9,7 @@ import { formatShape, parseShape, type Shape } from '../../../core/shapes/shape.
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import { formatNameCheck, listShapeNotes } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
@@ -16,6 +17,7 @@ import { Caution } from '../../ui/caution.tsx';
 import { Field } from '../../ui/field.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { FretGrid } from './fret-grid.tsx';
+import { ReachCaution } from './reach-caution.tsx';
 import { TwoColumns } from './two-columns.tsx';
 
 const SHOWN_NAMES = 5;
@@ -31,6 +33,7 @@ export function NameView() {
     () => (drawn.length === strings ? drawn : Array.from({ length: strings }, () => null)),
     [drawn, strings],
   );
+  const { fretOffset: fretsAdded } = usePlaceStyle();
   const [given, setGiven] = useState('');
   const { shape: shapeKey } = songKeysOf(document, part);
   const isSilent = shape.every((fret) => fret === null);
@@ -45,14 +48,18 @@ export function NameView() {
         <FretGrid shape={shape} onChange={setDrawn} />
         <Fields>
           <Field
-            label={`Or type its frets from the capo, ${strings} strings from the lowest`}
-            value={isSilent ? '' : formatShape(shape)}
+            label={`Or type its frets from the ${fretsAdded === 0 ? 'capo' : 'nut'}, ${strings} strings from the lowest`}
+            value={isSilent ? '' : formatShape(shape.map((fret) => (fret === null ? null : fret + fretsAdded)))}
             hint="such as x32010"
             onCommit={(text) => {
               const parsed = parseShape(text, strings);
               if (parsed.ok) {
-                setDrawn(parsed.value);
-                return null;
+                const frets = parsed.value.map((fret) => (fret === null ? null : fromWrittenFret(fret, fretsAdded)));
+                const behind = parsed.value.find((fret, string) => fret !== null && frets[string] === null);
+                if (behind === undefined) {
+                  setDrawn(frets);
+                }
+                return behind === undefined ? null : `Fret ${behind} lies behind the capo at fret ${fretsAdded}.`;
               }
               return parsed.error.kind === 'wrong-string-count'
                 ? `This has ${parsed.error.strings} strings; the guitar has ${strings}.`
@@ -104,6 +111,7 @@ function Names(props: { readonly shape: Shape; readonly given: string; readonly 
           <Signed text={`It could also be called ${others.map(({ chord }) => nameOf(chord)).join(', ')}.`} />
         </p>
       )}
+      <ReachCaution shape={shape} />
       {!isHeld && <Caution>No fingering for it was found that this hand can hold.</Caution>}
     </Found>
   );

@@ -14,6 +14,7 @@ import {
   listShapeNotes,
 } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
@@ -21,7 +22,7 @@ import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
 import { Signed } from '../../ui/signed.tsx';
-import { usePlaceStyle } from './use-reading.ts';
+import { ReachCaution } from './reach-caution.tsx';
 
 /** One shape: how it is held, whether its name is right, the other ways to hold it, and the steps from easy to full. */
 export function ShapeDetails({ sheet }: { readonly sheet: ShapeSheet }) {
@@ -70,6 +71,7 @@ export function ShapeDetails({ sheet }: { readonly sheet: ShapeSheet }) {
           </Button>
         )}
       </Acts>
+      <ReachCaution shape={rated?.fingering.shape ?? []} />
       {acts.problem !== null && <Caution role="alert">{acts.problem}</Caution>}
       {sheet.isBarre && (
         <Caution>

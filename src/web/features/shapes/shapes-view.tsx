@@ -9,6 +9,7 @@ import { formatBassLine, formatFamily, formatTimes } from '../../../core/words/l
 
 import { formatShapeWords, listShapeDegrees, listShapeNotes } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
@@ -16,7 +17,6 @@ import { Choice } from '../../ui/choice.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { ShapeDetails } from './shape-details.tsx';
 import { TwoColumns } from './two-columns.tsx';
-import { usePlaceStyle } from './use-reading.ts';
 
 const BELOW = [
   { value: 'fingers', text: 'fingers' },

@@ -48,6 +48,7 @@ const MAP_KEYS: readonly MapKey[] = [
   },
   { press: 'h', label: 'One strum that rings', run: (stores) => markBars(stores, 'ring') },
   { press: 'x', label: 'Hit and cut', run: (stores) => markBars(stores, 'cut') },
+  { press: '*', label: 'Mark the chord: it differs', run: (stores) => markBars(stores, 'star') },
   { press: '~', label: 'The chord before rings on here', run: tieBars },
   { press: '.', label: 'Each chord in a bar of its own', run: partBars },
   { press: ',', label: 'The bars in one bar', run: uniteBars },

@@ -4,7 +4,7 @@ import type { ChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
 import { barChangeWords } from '../../../../core/page/handout/handout-blocks.ts';
 import type { Metre } from '../../../../core/rhythm/metre.ts';
 import type { Bar, StoredPattern } from '../../../../core/song/document/document.ts';
-import { sayMarks } from '../../../../core/words/mark-words.ts';
+import { STAR_SIGN, sayMarks } from '../../../../core/words/mark-words.ts';
 import { colour, nameFace } from '../../../theme/tokens.ts';
 import { Signed } from '../../../ui/signed.tsx';
 
@@ -55,7 +55,7 @@ export const BarCell = memo(function BarCell(props: BarCellProps) {
       )}
       {bar.same && <Same>{isRinging ? 'same, rings on' : 'same'}</Same>}
       {bar.slots.map((slot) => {
-        const mark = sayMarks(slot, start, metre);
+        const mark = sayMarks({ ...slot, isStarred: false }, start, metre);
         start += slot.ticks;
         return (
           <Chord key={slot.id} $ticks={slot.ticks}>
@@ -64,8 +64,9 @@ export const BarCell = memo(function BarCell(props: BarCellProps) {
                 <path d="M1 11 Q20 -6 39 11" />
               </Tie>
             ) : (
-              <b data-marked={mark !== '' || undefined}>
+              <b data-marked={mark !== '' || slot.isStarred || undefined}>
                 <Signed text={slot.chord === null ? 'no chord' : naming.large(slot.chord)} />
+                {slot.isStarred && <span title="marked">{STAR_SIGN}</span>}
               </b>
             )}
             <small>

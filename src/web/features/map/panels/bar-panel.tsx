@@ -156,6 +156,13 @@ function SlotRow(props: {
           })
         }
       />
+      <Button
+        weight="word"
+        aria-label={slot.isStarred ? `Take the mark off ${name}` : `Mark ${name}: it differs`}
+        onPress={() => void setSlot({ isStarred: !slot.isStarred })}
+      >
+        {slot.isStarred ? 'Marked *' : 'Mark *'}
+      </Button>
       <Syllable
         block={block}
         place={place}

@@ -1,7 +1,7 @@
-import { boxStyleOf } from '../../../core/page/handout/handout-content.ts';
-import type { PlaceStyle } from '../../../core/words/finger-change-words.ts';
-import { useSettings } from '../../api/settings.tsx';
-import { usePart } from '../../editor/use-song.tsx';
+import { boxStyleOf } from '../../core/page/handout/handout-content.ts';
+import type { PlaceStyle } from '../../core/words/finger-change-words.ts';
+import { useSettings } from '../api/settings.tsx';
+import { usePart } from './use-song.tsx';
 
 /** How this class says where a finger stands. */
 export function usePlaceStyle(): PlaceStyle {

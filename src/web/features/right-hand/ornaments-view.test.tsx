@@ -1,6 +1,7 @@
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
 import { mainPartOf } from '../../../core/song/document/parts.ts';
+import { chooseFrom } from '../../../test-support/choose.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { showSong } from '../../../test-support/song-screen.tsx';
 import type { SongEditor } from '../../editor/song-editor.ts';
@@ -52,6 +53,30 @@ describe('ornaments beside the chords', () => {
     expect(ornamentsIn(editor)).toEqual(['riff 5: 6/2 5/2', 'riff 5: 6/2 5/2']);
     fireEvent.click(screen.getByLabelText('Take away Riff, bars 1, 4'));
     expect(ornamentsIn(editor)).toEqual([]);
+  });
+
+  test('are placed by section, line and bar, and played only where that is said', () => {
+    const song = songFromChart('form: Verse, Chorus, Verse\n\nVerse:\n| G | D |\n\nChorus:\n| C | D |\n');
+    const editor = showSong(song, <OrnamentsView switcher={null} />);
+    steps('6/3');
+    type('In bars', 'Bridge, line 1, bar 1');
+    expect(screen.getByRole('alert').textContent).toMatch(/no section here; there are Verse 1, Chorus, Verse 2/);
+    type('In bars', 'Verse 2, line 1, bar 2');
+    chooseFrom(/Played/, 'only');
+    press('Put it in');
+    const [ornament] = mainPartOf(editor.store.getState().history.present).ornaments;
+    expect(ornament?.passIds).toEqual([song.map.form[2]?.id]);
+    expect(screen.getByText('Riff, bar 6')).toBeTruthy();
+    expect(screen.getByText(/only there · Verse 2, line 1, bar 2/)).toBeTruthy();
+  });
+
+  test('past the last fret are kept, with a word', () => {
+    const editor = showSong(SONG, <OrnamentsView switcher={null} />);
+    steps('1/19');
+    expect(screen.getByText('Fret 19 is out of reach: fret 14 is the last this guitar reaches.')).toBeTruthy();
+    press('Put it in');
+    expect(ornamentsIn(editor)).toEqual(['riff 5: 1/19']);
+    expect(screen.getByText('Fret 19 is out of reach: fret 14 is the last this guitar reaches.')).toBeTruthy();
   });
 
   test('are proposed where they suit, and put in with a press', () => {

@@ -2,6 +2,7 @@ import { cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
 import { newSong } from '../../../core/song/document/new-song.ts';
 import { mainPartOf } from '../../../core/song/document/parts.ts';
+import { chooseFrom } from '../../../test-support/choose.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { showSong } from '../../../test-support/song-screen.tsx';
 import type { SongEditor } from '../../editor/song-editor.ts';
@@ -31,6 +32,19 @@ describe('the right hand of a song', () => {
   test('has no places while the song has no bars', () => {
     showSong(newSong('Empty'), <RightHandPage />);
     expect(screen.getByText('Patterns are chosen for sections; the song has none yet.')).toBeTruthy();
+  });
+
+  test('picks other strings under a chord, once for the song', () => {
+    const editor = showSong(songFromChart('C = x32010\n\nVerse:\n| C | C |\n'), <RightHandPage />);
+    expect(screen.queryByLabelText('Strings under each chord')).toBeNull();
+    fireEvent.click(button('Use Eight Beads for The whole song'));
+    const panel = within(screen.getByLabelText('Strings under each chord'));
+    expect(panel.getByRole('button', { name: /bass under C/ }).textContent).toContain('its own: 5');
+    chooseFrom(/bass under C/, '4');
+    const part = mainPartOf(editor.store.getState().history.present);
+    expect(part.pickedStrings.map(({ strings }) => strings)).toEqual([[{ role: 'bass', stringNumber: 4 }]]);
+    chooseFrom(/bass under C/, 'own');
+    expect(mainPartOf(editor.store.getState().history.present).pickedStrings).toEqual([]);
   });
 
   test('takes patterns for the song, a section and a line; what is further in says what it follows', () => {

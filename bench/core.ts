@@ -107,6 +107,7 @@ function arrange(song: SongDocument): SongDocument {
               dynamics: null,
               isMuted: null,
               runsOn: null,
+              entry: null,
               isSilent: null,
             },
           ],

@@ -14,6 +14,7 @@ import { TEMPO_LIMITS } from '../core/rhythm/tempo.ts';
 import { HIGHEST_SHAPE_FRET } from '../core/shapes/shape.ts';
 import { ORNAMENT_NOTES } from '../core/song/attachments/ornaments.ts';
 import {
+  CHORD_ENTRIES,
   DYNAMICS,
   FIRST_LEVELS,
   FORMAT_VERSION,
@@ -226,6 +227,7 @@ const part = z.strictObject({
         dynamics: z.enum(DYNAMICS).nullable(),
         isMuted: z.boolean().nullable(),
         runsOn: z.boolean().nullable(),
+        entry: z.enum(CHORD_ENTRIES).nullable(),
         isSilent: z.boolean().nullable(),
       }),
     )

@@ -17,7 +17,12 @@ export function addTies(document: unknown): unknown {
       ...arrangement,
       parts: each(arrangement['parts'], (part) => ({
         ...part,
-        patterns: each(part['patterns'], (assignment) => ({ ...assignment, runsOn: null, isSilent: null })),
+        patterns: each(part['patterns'], (assignment) => ({
+          ...assignment,
+          runsOn: null,
+          entry: null,
+          isSilent: null,
+        })),
         ornaments: each(part['ornaments'], (ornament) => ({ ...ornament, passIds: null })),
         pickedStrings: [],
       })),

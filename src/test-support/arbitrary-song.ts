@@ -8,7 +8,7 @@ import { SHELF } from '../core/rhythm/pattern-library.ts';
 import { parseOrnamentNotes } from '../core/song/attachments/ornament-text.ts';
 import { toStoredPattern } from '../core/song/attachments/right-hand.ts';
 import { applyCommand } from '../core/song/commands.ts';
-import type { OrnamentKind, SongDocument } from '../core/song/document/document.ts';
+import type { ChordEntryStyle, OrnamentKind, SongDocument } from '../core/song/document/document.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
 import { listPlayedBars } from '../core/song/played/played-bars.ts';
 import { arbitraryChart } from './arbitrary-chart.ts';
@@ -45,6 +45,7 @@ export const arbitrarySong = fc
             shelf[index === 0 ? seed(1) % 2 : seed(1) % shelf.length] ?? twoBars(song.facts.metre),
           ),
           runsOn: seed(2) % 4 === 0 ? true : null,
+          entry: [null, null, 'strike', 'push', 'wait'][seed(2) % 5] as ChordEntryStyle | null,
         },
       });
       return outcome.ok ? outcome.value.document : document;

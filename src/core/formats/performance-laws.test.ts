@@ -7,7 +7,7 @@ import { describe, expect, test } from 'vitest';
 import { arbitrarySong } from '../../test-support/arbitrary-song.ts';
 import { runs } from '../../test-support/runs.ts';
 import { deriveLevels, mixLevels } from '../arrange/levels/levels.ts';
-import { placeInBar, strokesOfBar } from '../arrange/performance/bar-strokes.ts';
+import { placeInBar, strokesOfBar, withStrums } from '../arrange/performance/bar-strokes.ts';
 import { type PerformedBar, performanceOf } from '../arrange/performance/performance.ts';
 import { listNotes } from '../arrange/performance/strum-notes.ts';
 import { createPlanner } from '../arrange/problem/planner.ts';
@@ -138,7 +138,9 @@ describe('what is played', () => {
           const pattern = printed[index] ?? null;
           const standing = (bars[index]?.patternBar ?? 0) * bar.lengthTicks;
           const next = played[index + 1]?.slots[0] ?? null;
-          const expanded = strokesOfBar(bar, placeInBar(bar, pattern, standing), next);
+          const placed = placeInBar(bar, pattern, standing);
+          const entered = bars[index]?.struckAt ?? [];
+          const expanded = strokesOfBar(bar, entered.length === 0 ? placed : withStrums(placed, entered), next);
           // A riff or a walk is printed at its bar, and is played in the place of the strum.
           const lines = (bars[index]?.ornaments ?? []).flatMap(({ ornament, notes }) =>
             ornament.kind === 'riff' || ornament.kind === 'bass-walk' ? [notes] : [],

@@ -1,4 +1,4 @@
-import { beatTicks, type Metre } from '../rhythm/metre.ts';
+import { beatTicks, type Metre, QUARTER_TICKS } from '../rhythm/metre.ts';
 import type { Slot } from '../song/document/document.ts';
 
 /** The teacher's mark beside a chord, on screen and paper. */
@@ -11,9 +11,8 @@ export function sayMarks(
   metre: Metre,
 ): string {
   const isOffBeat = startTick % beatTicks(metre) !== 0;
-  const sixteenthTicks = beatTicks({ beats: 4, unit: 16, groups: null });
   return [
-    slot.pushTicks === 0 ? '' : slot.pushTicks === sixteenthTicks ? 'a sixteenth early' : 'an eighth early',
+    sayEarly(slot.pushTicks, beatTicks(metre)),
     isOffBeat ? `on the “and” of ${Math.floor(startTick / beatTicks(metre)) + 1}` : '',
     slot.isTied ? 'rings on' : '',
     slot.hold ? 'let ring' : '',
@@ -23,3 +22,18 @@ export function sayMarks(
     .filter((text) => text !== '')
     .join(', ');
 }
+
+/** How early a chord comes; by what the strum before it asks for it may be any part of a beat. */
+function sayEarly(ticks: number, beat: number): string {
+  const known = EARLY.find(([quarters]) => quarters * QUARTER_TICKS === ticks);
+  return ticks === 0 ? '' : ticks === beat ? 'a beat early' : `${known?.[1] ?? 'a little'} early`;
+}
+
+const EARLY = [
+  [1 / 4, 'a sixteenth'],
+  [1 / 3, 'a third of a beat'],
+  [1 / 2, 'an eighth'],
+  [2 / 3, 'two thirds of a beat'],
+  [3 / 4, 'a dotted eighth'],
+  [1, 'a quarter'],
+] as const;

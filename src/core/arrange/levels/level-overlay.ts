@@ -10,7 +10,8 @@ import { createHands, type Hand, placesOf, toPattern } from '../../song/attachme
 import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Level, LevelEdit, Part, SongDocument } from '../../song/document/document.ts';
 import { type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
-import { strokesOfBar, withoutPushes } from '../performance/bar-strokes.ts';
+import { strokesOfBar } from '../performance/bar-strokes.ts';
+import { onItsBeats } from '../performance/entries.ts';
 import { type PatternPlace, placePatterns } from '../performance/pattern-places.ts';
 import { patternBarOf, patternInBar } from '../performance/performance.ts';
 import { withoutTakenOver } from '../performance/taken-over.ts';
@@ -116,16 +117,19 @@ function layOver(song: LevelSong, laid: Laid, levelBar: LevelBar): LevelBar {
   const all =
     level > 3
       ? strokesOfBar(bar, placed, next)
-      : strokesOfBar(withoutPushes(bar), placed, null).map((stroke) => ({
-          ...stroke,
-          slot: slotAtTick(bar, stroke.startTick) ?? stroke.slot,
-        }));
+      : onItsBeats(bar, song.played[index - 1], placed)
+          .strokes()
+          .map((stroke) => ({
+            ...stroke,
+            slot: slotAtTick(bar, stroke.startTick) ?? stroke.slot,
+          }));
   return {
     ...levelBar,
     hand,
     pattern,
     cycleTick,
     patternBar: patternBarOf(pattern, cycleTick),
+    struckAt: [],
     slots,
     ...withoutTakenOver(all, levelBar.ornaments),
   };

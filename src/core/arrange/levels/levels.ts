@@ -16,8 +16,9 @@ import type { Level, Part, Slot, SongDocument } from '../../song/document/docume
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
 import type { PlacedOrnament } from '../ornaments/placed-ornaments.ts';
-import { type BarStroke, strokesOfBar, withoutPushes } from '../performance/bar-strokes.ts';
-import { type PerformedBar, patternInBar, performanceOf } from '../performance/performance.ts';
+import { type BarStroke, strokesOfBar } from '../performance/bar-strokes.ts';
+import { onItsBeats } from '../performance/entries.ts';
+import { type PerformedBar, patternInBar, performanceOf, placedWith } from '../performance/performance.ts';
 import { withoutTakenOver } from '../performance/taken-over.ts';
 import type { Players } from '../problem/planner.ts';
 import type { LevelBar, LevelSlot, LevelSong } from './level.ts';
@@ -192,6 +193,8 @@ type FullBar = {
   readonly next: Slot | null;
   readonly strokes: readonly BarStroke[];
   readonly onTime: readonly BarStroke[];
+  /** Where chords enter between the strums of the pattern, in ticks: on easy levels they are struck there. */
+  readonly entering: readonly number[];
 };
 
 function listFullBars({ played, bars }: LevelSong): readonly FullBar[] {
@@ -199,13 +202,15 @@ function listFullBars({ played, bars }: LevelSong): readonly FullBar[] {
     const bar = itemAt(played, index);
     const next = played[index + 1]?.slots[0] ?? null;
     if (performed.hand.isSilent === true) {
-      return { played: bar, performed, next, strokes: performed.strokes, onTime: performed.strokes };
+      const { strokes } = performed;
+      return { played: bar, performed, next, strokes, onTime: strokes, entering: [] };
     }
-    const place = patternInBar(bar, performed.pattern, performed.cycleTick);
+    const place = placedWith(bar, performed, performed.struckAt);
     const strokes = performed.ornaments.length === 0 ? performed.strokes : strokesOfBar(bar, place, next);
     const hasEarly = (next?.pushTicks ?? 0) > 0 || bar.slots.some(({ pushTicks }) => pushTicks > 0);
-    const onTime = hasEarly ? strokesOfBar(withoutPushes(bar), place, null) : strokes;
-    return { played: bar, performed, next, strokes, onTime };
+    const calm = onItsBeats(bar, played[index - 1], patternInBar(bar, performed.pattern, performed.cycleTick));
+    const onTime = hasEarly || calm.entering.length > 0 ? calm.strokes() : strokes;
+    return { played: bar, performed, next, strokes, onTime, entering: calm.entering };
   });
 }
 
@@ -234,12 +239,12 @@ function strokesOf(here: Here, above: Above): Above & { readonly strokes: readon
 }
 
 /** The places of the level above without what comes early; a chord that came early is struck on its beat. */
-function onTheBeats({ played, onTime }: FullBar, upper: readonly BarStroke[]): readonly BarStroke[] {
+function onTheBeats({ played, onTime, entering }: FullBar, upper: readonly BarStroke[]): readonly BarStroke[] {
   const places = new Set(upper.map(({ startTick }) => startTick));
   return onTime.filter(({ startTick }, index) => {
     const own = slotAtTick(played, startTick);
     const isEntry = index === 0 || slotAtTick(played, onTime[index - 1]?.startTick ?? 0) !== own;
-    return places.has(startTick) || (isEntry && (own?.pushTicks ?? 0) > 0);
+    return places.has(startTick) || entering.includes(startTick) || (isEntry && (own?.pushTicks ?? 0) > 0);
   });
 }
 

@@ -67,6 +67,14 @@ export function placeInBar(
   };
 }
 
+/** A pattern with a strum down at some more moments, in ticks from the bar line; each lasts until what comes next. */
+export function withStrums(placed: PlacedPattern, ticks: readonly number[]): PlacedPattern {
+  const added = ticks.map((startTick): Event => ({ startTick, cell: placed.whole, direction: 'down' }));
+  const events = [...placed.events, ...added].sort((a, b) => a.startTick - b.startTick);
+  // A bar that is met so has a chord that enters; its strokes are worked out from the events.
+  return { ...placed, events, struck: [] };
+}
+
 /** The strokes of a bar; `next` is the first chord of the bar after it, which may come early. */
 export function strokesOfBar(bar: BarMusic, placed: PlacedPattern, next: Slot | null): readonly BarStroke[] {
   const [only] = bar.slots;

@@ -214,3 +214,36 @@ function songBar(song: SongDocument) {
   const { id: _, slots, ...rest } = bar;
   return { ...rest, slots: slots.map(({ id: __, cue: ___, ...slot }) => slot) };
 }
+
+describe('a chord that enters between strums', () => {
+  const inBar = songFromChart('G = 320003\nD = xx0232\nC = x32010\n\nVerse:\n| G D | C |\n');
+  const overLine = songFromChart('G = 320003\nD = xx0232\n\nVerse:\n| G | D |\n');
+
+  test.each([
+    ['wait', '0 G, 1, 1.5, 2.5 D, 3, 3.5'],
+    ['strike', '0 G, 1, 1.5, 2 D, 2.5, 3, 3.5'],
+    ['push', '0 G, 1, 1.5 D, 2.5, 3, 3.5'],
+  ])('in a bar is told to %s', (entry, strokes) => {
+    expect(strokesOf(told(inBar, shelf('Late Ferry'), { entry }))[0]).toBe(strokes);
+  });
+
+  test.each([
+    ['wait', ['0 G, 1, 1.5, 2.5, 3, 3.5', '0.5 D, 1, 1.5, 2.5, 3, 3.5']],
+    ['strike', ['0 G, 1, 1.5, 2.5, 3, 3.5', '0 D, 0.5, 1, 1.5, 2.5, 3, 3.5']],
+    ['push', ['0 G, 1, 1.5, 2.5, 3, 3.5 D', '0.5 D, 1, 1.5, 2.5, 3, 3.5']],
+  ])('over a bar line is told to %s', (entry, strokes) => {
+    expect(strokesOf(told(overLine, shelf('Long Rope'), { entry }))).toEqual(strokes);
+  });
+
+  test('is struck where it comes on the levels of beginners, whatever is told', () => {
+    const song = told(inBar, shelf('Late Ferry'), { entry: 'push' });
+    const levels = deriveLevels(song, mainPartOf(song), { hand: AVERAGE_HAND, known: null });
+    const third = levels.find((level) => level.levels.includes(3));
+    const entered = third?.bars[0]?.strokes.find(({ slot }) => slot.chord?.root === 'D');
+    expect(entered?.startTick).toBe(2 * QUARTER_TICKS);
+  });
+
+  test('is struck, not pushed, where no strum comes within a beat', () => {
+    expect(strokesOf(told(inBar, shelf('One Bell'), { entry: 'push' }))[0]).toBe('0 G, 2 D');
+  });
+});

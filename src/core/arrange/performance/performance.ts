@@ -17,7 +17,8 @@ import type { Bar, OrnamentNote, Part, Slot, SongDocument } from '../../song/doc
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { listPlayedBars, type PlayedBar } from '../../song/played/played-bars.ts';
 import { createPlacedOrnaments, type PlacedOrnament } from '../ornaments/placed-ornaments.ts';
-import { type BarStroke, type PlacedPattern, placeInBar, strokesOfBar } from './bar-strokes.ts';
+import { type BarStroke, type PlacedPattern, placeInBar, strokesOfBar, withStrums } from './bar-strokes.ts';
+import { meetEntries } from './entries.ts';
 import { type PatternPlace, placePatterns } from './pattern-places.ts';
 import { withoutTakenOver } from './taken-over.ts';
 
@@ -41,6 +42,8 @@ export type PerformedBar<How extends Held = Held> = {
   /** Where its cycle stands at the bar line, in ticks, and which of its bars that is, from 0. */
   readonly cycleTick: number;
   readonly patternBar: number;
+  /** Where chords are struck that enter between the strums of the pattern, in ticks from the bar line. */
+  readonly struckAt: readonly number[];
   /** All that is struck; a walk or a riff is played in the place of the strum. */
   readonly strokes: readonly BarStroke[];
   readonly ornaments: readonly PlacedOrnament[];
@@ -50,7 +53,7 @@ export type PerformedBar<How extends Held = Held> = {
   readonly ringsOnTicks: number;
 };
 
-/** A part as it is performed; bars are in step with the played bars. */
+/** A part as it is performed; bars are in step with the played bars, whose chords come as early as the right hand pushes them. */
 export type Performance<How extends Held = Held> = {
   readonly document: SongDocument;
   readonly part: Part;
@@ -63,19 +66,26 @@ const performances = createLastFew<Performance>(8);
 /** The part as it is arranged; the same object each time it is asked for. */
 export function performanceOf(document: SongDocument, part: Part): Performance {
   return performances.find([document, part], () => {
-    const played = listPlayedBars(document);
-    return { document, part, played, bars: performBars(document, part, played) };
+    return { document, part, ...performBars(document, part, listPlayedBars(document)) };
   });
 }
 
-function performBars(document: SongDocument, part: Part, played: readonly PlayedBar[]): readonly PerformedBar[] {
+function performBars(
+  document: SongDocument,
+  part: Part,
+  written: readonly PlayedBar[],
+): Pick<Performance, 'played' | 'bars'> {
   const handOf = createHands(document, part);
-  const places = placePatterns(played, handOf);
+  const places = placePatterns(written, handOf);
+  const { played, struckAt } = meetEntries(written, places, (index) => {
+    const { pattern, cycleTick } = itemAt(places, index);
+    return patternInBar(itemAt(written, index), pattern, cycleTick);
+  });
   const heldOf = createHeld(document, part);
   const ornaments = createPlacedOrnaments(part);
   const rings = ringsOn(played);
   const isSilent = (index: number): boolean => places[index]?.hand.isSilent === true;
-  return played.map((bar, index) => {
+  const bars = played.map((bar, index) => {
     const next = played[index + 1]?.slots[0] ?? null;
     return performBar({
       bar,
@@ -84,8 +94,10 @@ function performBars(document: SongDocument, part: Part, played: readonly Played
       held: isSilent(index) ? bar.slots.map(() => null) : bar.slots.map(heldOf),
       ornaments: isSilent(index) ? NO_ORNAMENTS : ornaments(bar.bar.id, document.map.form[bar.passIndex]?.id ?? null),
       ringsOnTicks: rings[index] ?? 0,
+      struckAt: struckAt(index),
     });
   });
+  return { played, bars };
 }
 
 const NO_ORNAMENTS: readonly PlacedOrnament[] = [];
@@ -129,6 +141,7 @@ type Cause = {
   readonly held: readonly (Held | null)[];
   readonly ornaments: readonly PlacedOrnament[];
   readonly ringsOnTicks: number;
+  readonly struckAt: readonly number[];
 };
 
 /** What a written bar was performed as, for the few ways in which it is played at once: in other rounds, by other parts. */
@@ -138,7 +151,7 @@ const knownBars = new WeakMap<Bar, readonly Known[]>();
 const MOST_WAYS = 6;
 
 function performBar(cause: Cause): PerformedBar {
-  const { bar, place, next, held, ringsOnTicks } = cause;
+  const { bar, place, next, held, ringsOnTicks, struckAt } = cause;
   const { hand, pattern, cycleTick } = place;
   const known = knownBars.get(bar.bar) ?? [];
   const before = known.find((each) => isSameCause(each.cause, cause));
@@ -147,13 +160,14 @@ function performBar(cause: Cause): PerformedBar {
   }
   const ornaments = withinBar(cause.ornaments, bar.lengthTicks);
   // Where a guitar is silent, it does not come early into the next bar either: that is struck there.
-  const all = hand.isSilent === true ? NO_STROKES : strokesOfBar(bar, patternInBar(bar, pattern, cycleTick), next);
+  const all = hand.isSilent === true ? NO_STROKES : strokesOfBar(bar, placedWith(bar, place, struckAt), next);
   const performed: PerformedBar = {
     slots: bar.slots.map((slot, index) => ({ slot, held: held[index] ?? null, isMerged: false })),
     hand,
     pattern,
     cycleTick,
     patternBar: patternBarOf(pattern, cycleTick),
+    struckAt,
     ...withoutTakenOver(all, ornaments),
     ornaments,
     ringsOnTicks,
@@ -188,6 +202,7 @@ function isSameCause(a: Cause, b: Cause): boolean {
     a.place.pattern === b.place.pattern &&
     isSameHand(a.place.hand, b.place.hand) &&
     isSame(a.bar.slots, b.bar.slots) &&
+    isSame(a.struckAt, b.struckAt) &&
     isSame(a.held, b.held)
   );
 }
@@ -199,6 +214,7 @@ function isSameHand(a: HandOfBar, b: HandOfBar): boolean {
       a.dynamics === b.dynamics &&
       a.isMuted === b.isMuted &&
       a.runsOn === b.runsOn &&
+      a.entry === b.entry &&
       a.isSilent === b.isSilent)
   );
 }
@@ -206,6 +222,16 @@ function isSameHand(a: HandOfBar, b: HandOfBar): boolean {
 /** Which bar of a pattern stands at a tick of its cycle, from 0. */
 export function patternBarOf(pattern: Pattern | null, cycleTick: number): number {
   return pattern === null ? 0 : Math.floor(cycleTick / barTicks(pattern.metre));
+}
+
+/** The same with a strum at each moment at which a chord is met that enters between strums. */
+export function placedWith(
+  bar: PlayedBar,
+  { pattern, cycleTick }: Pick<PatternPlace, 'pattern' | 'cycleTick'>,
+  struckAt: readonly number[],
+): PlacedPattern {
+  const placed = patternInBar(bar, pattern, cycleTick);
+  return struckAt.length === 0 ? placed : withStrums(placed, struckAt);
 }
 
 const placedPatterns = createLastFew<PlacedPattern>(64);

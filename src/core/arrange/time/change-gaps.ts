@@ -42,7 +42,8 @@ function gapTicks({ bar, barIndex, slot }: ChordEntry, { played, bars }: Perform
       tick: (played[index]?.startTick ?? 0) + stroke.startTick,
     })),
   );
-  const entry = hits.findIndex((hit) => hit.slot === slot && hit.tick >= bar.startTick - slot.pushTicks);
+  const early = played[barIndex]?.slots.find(({ id }) => id === slot.id)?.pushTicks ?? slot.pushTicks;
+  const entry = hits.findIndex((hit) => hit.slot.id === slot.id && hit.tick >= bar.startTick - early);
   const [last, first] = [hits[entry - 1], hits[entry]];
   return last === undefined || first === undefined ? null : first.tick - last.tick;
 }

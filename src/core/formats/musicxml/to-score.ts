@@ -204,7 +204,12 @@ function toMeasure(written: Written, metre: Metre, before: Metre | null, context
   const isSame = isWrittenSame(written, context);
   const isTiedIn = context.performance.bars[playedIndex]?.slots[0]?.slot.isTied === true && !isSame;
   const all = bar.same && !isSame ? (context.performance.played[playedIndex]?.slots ?? []) : bar.slots;
-  const slots = all.map((slot, index) => ({ slot, tick: slotStartTick(all, index) }));
+  const performed = context.performance.played[playedIndex]?.slots ?? [];
+  const slots = all.map((slot, index) => ({
+    slot,
+    tick: slotStartTick(all, index),
+    pushTicks: performed[index]?.pushTicks ?? 0,
+  }));
   return {
     ...around,
     lengthTicks,
@@ -218,10 +223,10 @@ function toMeasure(written: Written, metre: Metre, before: Metre | null, context
     harmonies: slots
       // A tie to a silence is one, wherever its ending is written.
       .filter((_, index) => index > 0 || !isTiedIn)
-      .map(({ slot, tick }) => ({
+      .map(({ slot, tick, pushTicks }) => ({
         tick,
         chord: slot.chord,
-        pushTicks: slot.pushTicks,
+        pushTicks,
         fingering: fingeringOf(slot, context),
       })),
     notes: notesOf(

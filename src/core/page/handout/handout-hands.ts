@@ -14,6 +14,7 @@ import type { ReadingStyle } from '../../song/document/settings.ts';
 import { formatBarNumbers } from '../../song/played/bar-numbers.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
 import { ORNAMENT_WORDS } from '../../words/ornament-words.ts';
+import { sayEntry } from '../../words/pattern-words.ts';
 import { sayPickedStrings } from '../../words/pick-words.ts';
 import type { Figure } from '../drawing/figure.ts';
 import { drawPattern } from '../drawing/pattern-drawing.ts';
@@ -50,7 +51,10 @@ export function listHandoutPatterns(source: HandoutSource, nameOf: (chord: Chord
         isSamePattern(printed[at], pattern) ? slots.flatMap((slot) => slot.held ?? []) : [],
       );
       const strings = sayPickedStrings(pickUnder(source.part, held, pattern), nameOf);
-      figures.push(toFigure(name, pattern, strings));
+      const entries = source.bars.map(({ hand }, at) =>
+        isSamePattern(printed[at], pattern) ? sayEntry(hand.entry) : '',
+      );
+      figures.push(toFigure(name, pattern, [...new Set([strings, ...entries])]));
     }
   }
   const said = source.bars.map(({ hand }, index) => {
@@ -93,11 +97,11 @@ function cellsOf(pattern: Pattern): string {
   return `${formatCells(pattern)} ${pattern.bars} ${pattern.swing}`;
 }
 
-function toFigure(name: string, pattern: Pattern, strings: string): Figure {
+function toFigure(name: string, pattern: Pattern, notes: readonly string[]): Figure {
   const shuffle = pattern.swing === 'shuffle' ? ', swung' : '';
   return {
     name: `${name}${shuffle}`,
-    note: [speakPattern(pattern), strings].filter((text) => text !== '').join('; '),
+    note: [speakPattern(pattern), ...notes].filter((text) => text !== '').join('; '),
     drawing: drawPattern(pattern),
   };
 }

@@ -32,7 +32,14 @@ export type RightHandError =
   | { readonly kind: 'bad-pattern' };
 
 /** What an assignment says that says nothing. */
-export const NOTHING_SAID: HandOfBar = { pattern: null, dynamics: null, isMuted: null, runsOn: null, isSilent: null };
+export const NOTHING_SAID: HandOfBar = {
+  pattern: null,
+  dynamics: null,
+  isMuted: null,
+  runsOn: null,
+  entry: null,
+  isSilent: null,
+};
 
 function saysNothing(assignment: HandOfBar): boolean {
   return Object.keys(NOTHING_SAID).every((key) => assignment[key as keyof HandOfBar] === null);
@@ -162,6 +169,7 @@ function nearestOf(near: readonly PatternAssignment[]): Hand {
     dynamics: near.find(({ dynamics }) => dynamics !== null)?.dynamics ?? null,
     isMuted: near.find(({ isMuted }) => isMuted !== null)?.isMuted ?? null,
     runsOn: near.find(({ runsOn }) => runsOn !== null)?.runsOn ?? null,
+    entry: near.find(({ entry }) => entry !== null)?.entry ?? null,
     isSilent: near.find(({ isSilent }) => isSilent !== null)?.isSilent ?? null,
   };
   return { hand, pattern: hand.pattern === null ? null : toPattern(hand.pattern) };

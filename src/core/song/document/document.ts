@@ -193,12 +193,20 @@ export type PatternAssignment = {
   readonly isMuted: boolean | null;
   /** Whether a pattern of several bars runs on from line to line; else it begins anew with each. */
   readonly runsOn: boolean | null;
+  /** How a chord that enters where the pattern strikes nothing is met; nothing said: it waits for the next strum. */
+  readonly entry: ChordEntryStyle | null;
   /** Whether this guitar is silent there. */
   readonly isSilent: boolean | null;
 };
 
 /** A level of difficulty of an arrangement, 1 the easiest. */
 export type Level = 1 | 2 | 3 | 4 | 5;
+
+/** What can be said of a chord that enters between strums: it waits for the next, is struck there, or comes with the strum before. */
+export const CHORD_ENTRIES = ['wait', 'strike', 'push'] as const;
+
+/** One of them. */
+export type ChordEntryStyle = (typeof CHORD_ENTRIES)[number];
 
 /** Everything that is played beside the chords. */
 export const ORNAMENT_KINDS = ['hammer-on', 'pull-off', 'slide', 'added-finger', 'bass-walk', 'riff'] as const;

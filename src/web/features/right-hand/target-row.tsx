@@ -3,9 +3,9 @@ import { beatTicks } from '../../../core/rhythm/metre.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import { fitPattern, STROKE_LIMITS, strokesPerSecond } from '../../../core/rhythm/pattern-fit.ts';
 import { NOTHING_SAID } from '../../../core/song/attachments/right-hand.ts';
-import { DYNAMICS, type PatternAssignment } from '../../../core/song/document/document.ts';
+import { CHORD_ENTRIES, DYNAMICS, type PatternAssignment } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
-import { ROUND_WORDS } from '../../../core/words/pattern-words.ts';
+import { ENTRY_WORDS, ROUND_WORDS } from '../../../core/words/pattern-words.ts';
 import { useDocument } from '../../editor/use-song.tsx';
 import { StrokeRow } from '../../painters/stroke-row.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
@@ -76,7 +76,7 @@ function Touch(props: {
   readonly onChange: (change: Partial<Omit<PatternAssignment, 'targetId'>>) => void;
 }) {
   const { label, assignment, hasTwoBars, onChange } = props;
-  const { dynamics, isMuted, isSilent, runsOn } = assignment ?? NOTHING_SAID;
+  const { dynamics, isMuted, isSilent, runsOn, entry } = assignment ?? NOTHING_SAID;
   // A guitar alone that is silent is no song.
   const hasOthers = useDocument().arrangements.some(({ parts }) => parts.length > 1);
   return (
@@ -102,6 +102,16 @@ function Touch(props: {
           onChange={(value) => onChange({ isSilent: value })}
         />
       )}
+      <Select
+        label={`A chord between strums: ${label}`}
+        isLabelHidden
+        options={[
+          { value: USUAL, text: 'chords as around' },
+          ...CHORD_ENTRIES.map((value) => ({ value, text: ENTRY_WORDS[value] })),
+        ]}
+        value={entry ?? USUAL}
+        onChange={(value) => onChange({ entry: value === USUAL ? null : value })}
+      />
       {(hasTwoBars || runsOn !== null) && (
         <YesOrNo
           label={`From line to line: ${label}`}

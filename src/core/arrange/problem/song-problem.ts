@@ -10,6 +10,7 @@ import { itemAt, sumOf } from '../../kernel/list.ts';
 import type { PitchRange } from '../../pitch/midi.ts';
 import { pitchClassOf } from '../../pitch/note-name.ts';
 import { toPitchClass } from '../../pitch/pitch-class.ts';
+import { createHands } from '../../song/attachments/right-hand.ts';
 import { soundingKeyOf } from '../../song/chart/song-keys.ts';
 import type { HighNote, Ornament, Part, SongDocument } from '../../song/document/document.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
@@ -70,7 +71,7 @@ type Entry = ChordEntry & { readonly chord: number };
 
 /** The problem that a song poses to a part; without chords where it has none. */
 export function toSongProblem(document: SongDocument, part: Part = mainPartOf(document)): SongProblem {
-  const played = listPlayedBars(document);
+  const played = listHeardBars(document, part);
   const songChords = listSongChords(document, played);
   const places = new Map(songChords.map(({ chord }, place) => [formatChordSymbol(chord), place]));
   const entries = listEntries(played, places);
@@ -100,6 +101,18 @@ export function toSongProblem(document: SongDocument, part: Part = mainPartOf(do
     isBareList,
     ornaments: differentOrnaments(part.ornaments),
   };
+}
+
+/** The played bars as a part plays them: where it is silent it holds no chord. */
+function listHeardBars(document: SongDocument, part: Part): readonly PlayedBar[] {
+  const played = listPlayedBars(document);
+  if (part.patterns.every(({ isSilent }) => isSilent !== true)) {
+    return played;
+  }
+  const handOf = createHands(document, part);
+  return played.map((bar) =>
+    handOf(bar).hand.isSilent === true ? { ...bar, slots: bar.slots.map((slot) => ({ ...slot, chord: null })) } : bar,
+  );
 }
 
 /** Every time a chord is entered anew. */

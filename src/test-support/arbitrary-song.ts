@@ -1,14 +1,21 @@
 /* Songs at random with both hands told what to do. */
 import fc from 'fast-check';
 import { expect } from 'vitest';
-import { itemAt, range } from '../core/kernel/list.ts';
+import { type ChordSymbol, formatChordSymbol, parseChordSymbol } from '../core/harmony/chord-symbol.ts';
+import { itemAt, range, sumOf } from '../core/kernel/list.ts';
 import { beatTicks } from '../core/rhythm/metre.ts';
 import { type Pattern, parseCells } from '../core/rhythm/pattern.ts';
 import { SHELF } from '../core/rhythm/pattern-library.ts';
 import { parseOrnamentNotes } from '../core/song/attachments/ornament-text.ts';
 import { toStoredPattern } from '../core/song/attachments/right-hand.ts';
+import type { Chart, ChartBar, ChartLine } from '../core/song/chart/chart.ts';
 import { applyCommand } from '../core/song/commands.ts';
-import type { ChordEntryStyle, OrnamentKind, SongDocument } from '../core/song/document/document.ts';
+import {
+  CHORD_ENTRIES,
+  type OrnamentKind,
+  type PatternAssignment,
+  type SongDocument,
+} from '../core/song/document/document.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
 import { listPlayedBars } from '../core/song/played/played-bars.ts';
 import { arbitraryChart } from './arbitrary-chart.ts';
@@ -22,36 +29,67 @@ function twoBars(metre: Pattern['metre']): Pattern {
   return read.ok ? read.value : expect.unreachable();
 }
 
-/** Songs with patterns of one and two bars on the song, sections, passes, lines and bars, and with fills and riffs in some bars. */
-export const arbitrarySong = fc
-  .tuple(arbitraryChart, fc.array(fc.nat(9973), { minLength: 12, maxLength: 12 }))
-  .map(([chart, seeds]): SongDocument => {
-    const song = songFromValue({ ...chart, headers: { ...chart.headers, capoFret: chart.headers.capoFret % 6 } });
-    const { sections, form } = song.map;
-    const lines = sections.flatMap((section) => section.lines);
-    const targets = [
-      null,
-      ...[...sections, ...form, ...lines, ...lines.flatMap(({ bars }) => bars)].map(({ id }) => id),
-    ];
-    const shelf = [twoBars(song.facts.metre), ...SHELF.map(({ pattern }) => pattern)];
-    const patterned = range(0, 4).reduce((document, index) => {
-      const seed = (at: number): number => seeds[index * 3 + at] ?? 0;
-      const outcome = applyCommand(document, {
-        kind: 'assign-pattern',
-        partId: mainPartOf(document).id,
-        targetId: index === 0 ? null : (targets[seed(0) % targets.length] ?? null),
-        change: {
-          pattern: toStoredPattern(
-            shelf[index === 0 ? seed(1) % 2 : seed(1) % shelf.length] ?? twoBars(song.facts.metre),
-          ),
-          runsOn: seed(2) % 4 === 0 ? true : null,
-          entry: [null, null, 'strike', 'push', 'wait'][seed(2) % 5] as ChordEntryStyle | null,
-        },
-      });
-      return outcome.ok ? outcome.value.document : document;
-    }, song);
-    return withOrnaments(patterned, seeds);
+/** What else a right hand is told: nothing mostly, that its pattern runs on, how chords are met between strums. */
+function touchOf(seed: number): Pick<PatternAssignment, 'runsOn' | 'entry'> {
+  return { runsOn: seed % 4 === 0 ? true : null, entry: itemAt([null, null, ...CHORD_ENTRIES], seed % 5) };
+}
+
+function songsOf(charts: fc.Arbitrary<Chart>): fc.Arbitrary<SongDocument> {
+  return fc
+    .tuple(charts, fc.array(fc.nat(9973), { minLength: 12, maxLength: 12 }))
+    .map(([chart, seeds]): SongDocument => {
+      const song = songFromValue({ ...chart, headers: { ...chart.headers, capoFret: chart.headers.capoFret % 6 } });
+      return withOrnaments(withPatterns(song, seeds), seeds);
+    });
+}
+
+/** A song with one of two patterns throughout, and others in up to three of its sections, passes, lines and bars. */
+function withPatterns(song: SongDocument, seeds: readonly number[]): SongDocument {
+  const { sections, form } = song.map;
+  const lines = sections.flatMap((section) => section.lines);
+  const places = [...sections, ...form, ...lines, ...lines.flatMap(({ bars }) => bars)].map(({ id }) => id);
+  const shelf = [twoBars(song.facts.metre), ...SHELF.map(({ pattern }) => pattern)];
+  return range(0, 4).reduce((document, index) => {
+    const [at = 0, which = 0, how = 0] = seeds.slice(index * 3);
+    const pattern = itemAt(shelf, which % (index === 0 ? 2 : shelf.length));
+    const outcome = applyCommand(document, {
+      kind: 'assign-pattern',
+      partId: mainPartOf(document).id,
+      targetId: index === 0 ? null : itemAt([null, ...places], at % (places.length + 1)),
+      change: { pattern: toStoredPattern(pattern), ...touchOf(how) },
+    });
+    return outcome.ok ? outcome.value.document : document;
+  }, song);
+}
+
+const FEW_CHORDS = ['C', 'G', 'Am7', 'D/F#', 'F'].flatMap((name) => {
+  const read = parseChordSymbol(name);
+  return read.ok ? [read.value] : [];
+});
+
+/** One of them for each chord: the same for the same. */
+function toFewChords(chord: ChordSymbol): ChordSymbol {
+  const letters = [...formatChordSymbol(chord)];
+  return itemAt(FEW_CHORDS, sumOf(letters, (letter) => letter.charCodeAt(0)) % FEW_CHORDS.length);
+}
+
+/** A chart with few different chords, for laws that have to look for shapes: each is found once. */
+function withFewChords(chart: Chart): Chart {
+  const barOf = (bar: ChartBar): ChartBar => ({
+    ...bar,
+    slots: bar.slots.map((slot) => (slot.chord === null ? slot : { ...slot, chord: toFewChords(slot.chord) })),
   });
+  const lineOf = (line: ChartLine): ChartLine => ({
+    ...line,
+    bars: line.bars.map(barOf),
+    endings: line.endings.map((ending) => ({ ...ending, bars: ending.bars.map(barOf) })),
+  });
+  return {
+    ...chart,
+    sections: chart.sections.map((section) => ({ ...section, lines: section.lines.map(lineOf) })),
+    passes: chart.passes.map((pass) => ({ ...pass, lines: pass.lines.map(lineOf) })),
+  };
+}
 
 /** One of the passes of a song. */
 function passesOf({ map }: SongDocument, seed: number): readonly number[] {
@@ -89,3 +127,9 @@ function withOrnaments(song: SongDocument, seeds: readonly number[]): SongDocume
     return outcome?.ok === true ? outcome.value.document : document;
   }, song);
 }
+
+/** Songs with patterns of one and two bars on the song, sections, passes, lines and bars, and with fills and riffs in some bars. */
+export const arbitrarySong = songsOf(arbitraryChart);
+
+/** The same with few different chords. */
+export const arbitrarySongOfFewChords = songsOf(arbitraryChart.map(withFewChords));

@@ -4,9 +4,9 @@
  */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { arbitrarySong } from '../../test-support/arbitrary-song.ts';
+import { arbitrarySong, arbitrarySongOfFewChords } from '../../test-support/arbitrary-song.ts';
 import { runs } from '../../test-support/runs.ts';
-import { deriveLevels, mixLevels } from '../arrange/levels/levels.ts';
+import { createLevelMemory, deriveLevels, mixLevels } from '../arrange/levels/levels.ts';
 import { placeInBar, strokesOfBar, withStrums } from '../arrange/performance/bar-strokes.ts';
 import { type PerformedBar, performanceOf } from '../arrange/performance/performance.ts';
 import { listNotes } from '../arrange/performance/strum-notes.ts';
@@ -86,7 +86,7 @@ describe('what is played', () => {
   test('is heard, and written to MIDI, when it is struck', () => {
     const planner = createPlanner();
     fc.assert(
-      fc.property(arbitrarySong, (bare) => {
+      fc.property(arbitrarySongOfFewChords, (bare) => {
         const song = fillShapes(bare, planner);
         const part = mainPartOf(song);
         const performance = performanceOf(song, part);
@@ -157,12 +157,13 @@ describe('what is played', () => {
 
   test('on levels has the same bars and chords, and on the fifth what is struck, as far as a hand can', () => {
     const planner = createPlanner();
+    const memory = createLevelMemory();
     fc.assert(
-      fc.property(arbitrarySong, (bare) => {
+      fc.property(arbitrarySongOfFewChords, (bare) => {
         const song = fillShapes(bare, planner);
         const part = mainPartOf(song);
         const { played, bars } = performanceOf(song, part);
-        for (const level of deriveLevels(song, part, PLAYERS)) {
+        for (const level of deriveLevels(song, part, PLAYERS, memory)) {
           expect(level.bars.map(({ slots }) => slots.map(({ slot }) => slot.id))).toEqual(
             played.map(({ slots }) => slots.map(({ id }) => id)),
           );
@@ -175,12 +176,13 @@ describe('what is played', () => {
 
   test('by two hands on their levels is printed as it is struck', () => {
     const planner = createPlanner();
+    const memory = createLevelMemory();
     fc.assert(
-      fc.property(arbitrarySong, fc.constantFrom<Level>(1, 2, 3, 4, 5), (bare, right) => {
+      fc.property(arbitrarySongOfFewChords, fc.constantFrom<Level>(1, 2, 3, 4, 5), (bare, right) => {
         const song = fillShapes(bare, planner);
         const part = mainPartOf(song);
         const { played } = performanceOf(song, part);
-        const own = mixLevels(song, part, PLAYERS, { left: 3, right });
+        const own = mixLevels(song, part, PLAYERS, { left: 3, right, memory });
         const printed = listPrintedPatterns({ document: song, part, played, bars: own, isOwn: true });
         const places = printed.map((pattern, index) => placesIn(pattern, played[index], own[index]));
         const struck = own.map(({ strokes }, index) =>

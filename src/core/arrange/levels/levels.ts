@@ -75,10 +75,11 @@ export function mixLevels(
   document: SongDocument,
   part: Part,
   players: Players,
-  { left, right }: { readonly left: Level; readonly right: Level },
+  stand: { readonly left: Level; readonly right: Level; readonly memory?: LevelMemory },
 ): readonly LevelBar[] {
   const song = { ...performanceOf(document, part), players };
-  const levels = barsByLevel(song, holdAll(song, createLevelMemory()));
+  const { left, right, memory = createLevelMemory() } = stand;
+  const levels = barsByLevel(song, holdAll(song, memory));
   const [leftBars, rightBars] = [layEdits(song, left, levels[left]), layEdits(song, right, levels[right])];
   return song.played.map((bar, index) => {
     const slots = leftBars[index]?.slots ?? [];

@@ -171,7 +171,7 @@ const Row = styled.li`
   > button { text-align: left; border: 0; background: transparent; padding: 4px 6px; cursor: pointer; border-radius: 0; border-left: 4px solid transparent; }
   > button:hover { background: ${colour.spruceSoft}; }
   &[data-chosen] > button { border-left-color: ${colour.brass}; background: ${colour.spruceSoft}; }
-  b { display: block; font: 650 17px/1.2 ${nameFace}; }
+  > button b { display: block; font: 650 17px/1.2 ${nameFace}; }
   small, p { font-size: 13px; color: ${colour.quiet}; }
   @media (max-width: 900px) { grid-template-columns: minmax(0, 1fr); }
 `;

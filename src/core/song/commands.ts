@@ -44,7 +44,18 @@ export type LooseFacts = Pick<
   'title' | 'credit' | 'key' | 'tempo' | 'melodyRange' | 'recordSeconds' | 'recordCents' | 'highNote' | 'notes' | 'tags'
 >;
 
-type LevelCommand = EditLevel | DropLevelEdit | SetFirstLevel;
+/** Commands whose handlers stand in the rooms of what they change. */
+type RoomCommand =
+  | PartCommand
+  | MapCommand
+  | RightHandCommand
+  | RegulariseCommand
+  | PutOrnaments
+  | RemoveOrnaments
+  | PickString
+  | EditLevel
+  | DropLevelEdit
+  | SetFirstLevel;
 
 /** Everything that can be done to a song. */
 export type SongCommand =
@@ -59,14 +70,7 @@ export type SongCommand =
   | { readonly kind: 'drop-draft' }
   | { readonly kind: 'set-facts'; readonly facts: Partial<LooseFacts> }
   | { readonly kind: 'set-chart-chords'; readonly chords: ChartChords }
-  | PartCommand
-  | MapCommand
-  | RightHandCommand
-  | RegulariseCommand
-  | PutOrnaments
-  | RemoveOrnaments
-  | PickString
-  | LevelCommand
+  | RoomCommand
   /** Brings back a kept version, or the version that stands elsewhere. */
   | { readonly kind: 'replace-song'; readonly document: SongDocument };
 
@@ -87,17 +91,7 @@ export type CommandError =
 /** What a command did: the document after it (the same object when nothing changed) and what lost its place. */
 export type CommandOutcome = AppliedChart;
 
-type OwnCommand = Exclude<
-  SongCommand,
-  | PartCommand
-  | MapCommand
-  | RightHandCommand
-  | RegulariseCommand
-  | PutOrnaments
-  | RemoveOrnaments
-  | PickString
-  | LevelCommand
->;
+type OwnCommand = Exclude<SongCommand, RoomCommand>;
 
 const OWN_HANDLERS: Handlers<OwnCommand, CommandError> = {
   'apply-chart': (document, command) => ok(applyChartCommand(document, command)),

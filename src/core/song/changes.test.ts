@@ -20,6 +20,11 @@ describe('what changed between two versions', () => {
     ['the title', CHART.replace('One', 'Two'), [{ kind: 'fact', fact: 'title' }]],
     ['a bar', CHART.replace('| Em |', '| Em7 |'), [{ kind: 'section-changed', name: 'Verse', bars: 1 }]],
     [
+      'a mark of the teacher',
+      CHART.replace('| Em |', '| Em* |'),
+      [{ kind: 'section-changed', name: 'Verse', bars: 1 }],
+    ],
+    [
       'a bar more',
       CHART.replace('| C | D |\n', '| C | D | G |\n'),
       [{ kind: 'section-changed', name: 'Chorus', bars: 1 }],

@@ -36,8 +36,10 @@ export function toScore(whole: SongDocument, part: Part): Score {
   const written = listWritten(context);
   let metre: Metre | null = null;
   const measures = written.map((each, index) => {
-    const own = metreOf(each.bar, metre, document.facts.metre);
-    const measure = toMeasure(each, own, index === 0 ? null : metre, context);
+    const own = context.performance.played[each.playedIndex]?.metre ?? each.bar.metre ?? document.facts.metre;
+    const before = index === 0 ? null : metre;
+    const isSame = isWrittenSame(each, written[index - 1] ?? null, context);
+    const measure = toMeasure({ ...each, isSame }, own, before, context);
     metre = own;
     return index === 0 ? withStart(measure, context) : measure;
   });
@@ -136,7 +138,7 @@ function isStruckAlike({ bars, played }: Performance, a: number, b: number): boo
     return [
       ornaments,
       played[index]?.lengthTicks,
-      slots.map(({ slot }) => slot.isTied),
+      slots.map(({ slot: { isTied, chord } }) => (isTied ? chord : null)),
       strokes.map(({ startTick, direction, isCut, slot }) => [startTick, direction, isCut, slot.id]),
     ];
   };
@@ -194,22 +196,31 @@ function writeRepeat(line: Line, playedIndex: number): readonly Written[] {
   return [...main, ...closing];
 }
 
-function metreOf(bar: Bar, before: Metre | null, songMetre: Metre): Metre {
-  return bar.same ? (before ?? songMetre) : (bar.metre ?? songMetre);
-}
-
-function toMeasure(written: Written, metre: Metre, before: Metre | null, context: Context): ScoreMeasure {
-  const { bar, playedIndex, cues, ...around } = written;
+function toMeasure(
+  written: Written & { readonly isSame: boolean },
+  metre: Metre,
+  before: Metre | null,
+  context: Context,
+): ScoreMeasure {
+  const { bar, playedIndex, cues, isSame, ...around } = written;
   const lengthTicks = context.performance.played[playedIndex]?.lengthTicks ?? barTicks(metre);
-  const isSame = isWrittenSame(written, context);
-  const isTiedIn = context.performance.bars[playedIndex]?.slots[0]?.slot.isTied === true && !isSame;
   const all = bar.same && !isSame ? (context.performance.played[playedIndex]?.slots ?? []) : bar.slots;
   const performed = context.performance.played[playedIndex]?.slots ?? [];
   const slots = all.map((slot, index) => ({
     slot,
+    // A tie has the chord that sounds before.
+    chord: performed[index]?.chord ?? slot.chord,
     tick: slotStartTick(all, index),
     pushTicks: performed[index]?.pushTicks ?? 0,
   }));
+  const notes = notesOf(
+    context,
+    playedIndex,
+    lengthTicks,
+    slots.map(({ tick }) => tick),
+  );
+  // A tie that a chord takes the whole time of by coming early is not heard.
+  const isTiedIn = !isSame && performed[0]?.isTied === true && notes[0]?.isTied === true;
   return {
     ...around,
     lengthTicks,
@@ -223,18 +234,13 @@ function toMeasure(written: Written, metre: Metre, before: Metre | null, context
     harmonies: slots
       // A tie to a silence is one, wherever its ending is written.
       .filter((_, index) => index > 0 || !isTiedIn)
-      .map(({ slot, tick, pushTicks }) => ({
+      .map(({ chord, tick, pushTicks }) => ({
         tick,
-        chord: slot.chord,
+        chord,
         pushTicks,
-        fingering: fingeringOf(slot, context),
+        fingering: fingeringOf(chord, context),
       })),
-    notes: notesOf(
-      context,
-      playedIndex,
-      lengthTicks,
-      slots.map(({ tick }) => tick),
-    ),
+    notes,
     tabNotes: tabNotesOf(context, playedIndex),
     remarks: slots.flatMap(({ slot, tick }) => remarksOf(slot).map((text): ScoreWords => ({ tick, text }))),
     cues: cues.map(({ text, verse }) => ({ tick: 0, text, verse })),
@@ -242,10 +248,16 @@ function toMeasure(written: Written, metre: Metre, before: Metre | null, context
   };
 }
 
-/** Whether a measure is written as the sign that repeats the one before: it would repeat that one's fills and riffs too. */
-function isWrittenSame({ bar, playedIndex }: Written, { performance }: Context): boolean {
+/**
+ * Whether a measure is written as the sign that repeats the one before: not where another one is heard before it, as an ending has it, and
+ * not after fills and riffs, which it would repeat too.
+ */
+function isWrittenSame({ bar, playedIndex }: Written, before: Written | null, { performance }: Context): boolean {
+  if (!bar.same || (before !== null && before.playedIndex !== playedIndex - 1)) {
+    return false;
+  }
   const plays = (index: number): boolean => (performance.bars[index]?.ornaments.length ?? 0) > 0;
-  return bar.same && !plays(playedIndex) && !plays(playedIndex - 1);
+  return !plays(playedIndex) && !plays(playedIndex - 1);
 }
 
 function tabNotesOf({ performance, part, keys }: Context, playedIndex: number): readonly ScoreTabNote[] {
@@ -257,7 +269,7 @@ function isSameMetre(a: Metre, b: Metre): boolean {
   return a.beats === b.beats && a.unit === b.unit && (a.groups ?? []).join() === (b.groups ?? []).join();
 }
 
-function fingeringOf({ chord }: Slot, { part, keys }: Context) {
+function fingeringOf(chord: Slot['chord'], { part, keys }: Context) {
   return chord === null ? null : (findStoredShape(part, keys.toShapeChord(chord))?.fingering ?? null);
 }
 

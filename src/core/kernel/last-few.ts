@@ -21,5 +21,5 @@ export function createLastFew<Value>(most: number): LastFew<Value> {
 
 /** Whether two lists hold the very same things in the same order. */
 export function isSame(a: readonly unknown[], b: readonly unknown[]): boolean {
-  return a.length === b.length && a.every((each, index) => Object.is(each, b[index]));
+  return a === b || (a.length === b.length && a.every((each, index) => Object.is(each, b[index])));
 }

@@ -22,7 +22,11 @@ export function remember<T>({ known, most }: Memory<T>, key: string, make: () =>
 
 /** What was made of an object, kept as long as the object is, or made now: the same object gives the same answer. */
 export function rememberOf<Of extends object, T>(known: WeakMap<Of, T>, of: Of, make: () => T): T {
-  const answer = known.get(of) ?? make();
-  known.set(of, answer);
-  return answer;
+  const before = known.get(of);
+  if (before !== undefined) {
+    return before;
+  }
+  const made = make();
+  known.set(of, made);
+  return made;
 }

@@ -23,13 +23,19 @@ export function placePatterns(
   played: readonly PlayedBar[],
   handOf: (bar: PlayedBar) => { readonly hand: HandOfBar; readonly pattern: Pattern | null },
 ): readonly PatternPlace[] {
-  const rounds = roundTicksOf(played);
+  let rounds: readonly number[] | null = null;
+  const roundTicks = (index: number): number => {
+    rounds ??= roundTicksOf(played);
+    return rounds[index] ?? 0;
+  };
   const places: PatternPlace[] = [];
   for (const [index, bar] of played.entries()) {
     const { hand, pattern } = handOf(bar);
     const [before, last] = [played[index - 1], places[index - 1]];
+    // A cycle of a bar or less begins with every bar.
     const runsOn =
       pattern !== null &&
+      pattern.bars > 1 &&
       before !== undefined &&
       last?.pattern != null &&
       isSamePattern(pattern, last.pattern) &&
@@ -37,7 +43,7 @@ export function placePatterns(
       isWhole(bar, pattern) &&
       !leavesPattern(before) &&
       last.hand.isSilent !== true &&
-      (hand.runsOn === true || isOneRun(before, bar, (rounds[index] ?? 0) < cycleTicks(pattern)));
+      (hand.runsOn === true || isOneRun(before, bar, roundTicks(index) < cycleTicks(pattern)));
     const cycleTick = runsOn ? (last.cycleTick + before.lengthTicks) % cycleTicks(pattern) : 0;
     places.push({ hand, pattern, cycleTick });
   }

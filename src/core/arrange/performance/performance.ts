@@ -5,9 +5,10 @@
  * not depend on where it stands, in ticks from its bar line, so that a bar that did not change is the same object after an edit elsewhere;
  * its number, section, pass and time are those of the played bar beside it.
  */
-import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
+import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { createLastFew, isSame } from '../../kernel/last-few.ts';
 import { itemAt } from '../../kernel/list.ts';
+import { rememberOf } from '../../kernel/remember.ts';
 import { barTicks } from '../../rhythm/metre.ts';
 import type { Pattern } from '../../rhythm/pattern.ts';
 import type { Fingering } from '../../shapes/shape.ts';
@@ -82,7 +83,7 @@ function performBars(
     return patternInBar(itemAt(written, index), pattern, cycleTick);
   });
   const heldOf = createHeld(document, part);
-  const ornaments = createPlacedOrnaments(part);
+  const ornaments = part.ornaments.length === 0 ? () => NO_ORNAMENTS : createPlacedOrnaments(part);
   const rings = ringsOn(played);
   const isSilent = (index: number): boolean => places[index]?.hand.isSilent === true;
   const bars = played.map((bar, index) => {
@@ -91,7 +92,7 @@ function performBars(
       bar,
       place: itemAt(places, index),
       next: next !== null && next.pushTicks > 0 ? next : null,
-      held: isSilent(index) ? bar.slots.map(() => null) : bar.slots.map(heldOf),
+      held: isSilent(index) ? bar.slots.map(() => null) : heldOf(bar.slots),
       ornaments: isSilent(index) ? NO_ORNAMENTS : ornaments(bar.bar.id, document.map.form[bar.passIndex]?.id ?? null),
       ringsOnTicks: rings[index] ?? 0,
       struckAt: struckAt(index),
@@ -103,21 +104,27 @@ function performBars(
 const NO_ORNAMENTS: readonly PlacedOrnament[] = [];
 const NO_STROKES: readonly BarStroke[] = [];
 
-/** Finds how the chord of a slot is held: once for each chord of the song. */
-function createHeld(document: SongDocument, part: Part): (slot: Slot) => Held | null {
+/** Finds how the chords of a bar are held: once for each chord of the song. */
+function createHeld(document: SongDocument, part: Part): (slots: readonly Slot[]) => readonly (Held | null)[] {
   const { toShapeChord } = songKeysOf(document, part);
   const known = new Map<string, Held | null>();
-  return ({ chord }) => {
+  const heldAs = ({ chord }: Slot): Held | null => {
     if (chord === null) {
       return null;
     }
-    const name = `${chord.root} ${chord.quality} ${chord.bass}`;
+    const name = rememberOf(chordNames, chord, () => formatChordSymbol(chord));
     const before = known.get(name);
     const held = before === undefined ? findStoredShape(part, toShapeChord(chord)) : before;
-    known.set(name, held);
+    if (before === undefined) {
+      known.set(name, held);
+    }
     return held;
   };
+  return (slots) => slots.map(heldAs);
 }
+
+/** A song has each chord many times, in objects of their own. */
+const chordNames = new WeakMap<ChordSymbol, string>();
 
 /** How long each bar rings on: over the ties that follow it, or under a chord that came early and is held. */
 function ringsOn(played: readonly PlayedBar[]): readonly number[] {
@@ -148,15 +155,17 @@ type Cause = {
 type Known = { readonly cause: Cause; readonly performed: PerformedBar };
 
 const knownBars = new WeakMap<Bar, readonly Known[]>();
+const NOTHING_KNOWN: readonly Known[] = [];
 const MOST_WAYS = 6;
 
 function performBar(cause: Cause): PerformedBar {
   const { bar, place, next, held, ringsOnTicks, struckAt } = cause;
   const { hand, pattern, cycleTick } = place;
-  const known = knownBars.get(bar.bar) ?? [];
-  const before = known.find((each) => isSameCause(each.cause, cause));
-  if (before !== undefined) {
-    return before.performed;
+  const known = knownBars.get(bar.bar) ?? NOTHING_KNOWN;
+  for (const before of known) {
+    if (isSameCause(before.cause, cause)) {
+      return before.performed;
+    }
   }
   const ornaments = withinBar(cause.ornaments, bar.lengthTicks);
   // Where a guitar is silent, it does not come early into the next bar either: that is struck there.

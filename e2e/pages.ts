@@ -14,8 +14,9 @@ export async function expectSaved(page: Page): Promise<void> {
 }
 
 /** What axe finds on the screen as it stands. */
-export async function expectNoAxeFindings(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
+export async function expectNoAxeFindings(page: Page, rules: readonly string[] = []): Promise<void> {
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (rules.length === 0 ? axe : axe.withRules([...rules])).analyze();
   expect(
     violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`),
   ).toEqual([]);

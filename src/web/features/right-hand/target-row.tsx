@@ -50,7 +50,7 @@ export function TargetRow(props: {
         )}
       </div>
       <Acts>
-        <Touch label={label} assignment={assignment} hasTwoBars={pattern?.bars === 2} onChange={onChange} />
+        <Touch target={target} hasTwoBars={pattern?.bars === 2} onChange={onChange} />
         <Button weight="word" onPress={onPlay} aria-label={`${isPlaying ? 'Stop' : 'Hear'} ${label}`}>
           {isPlaying ? 'Stop' : 'Hear'}
         </Button>
@@ -70,12 +70,14 @@ export function TargetRow(props: {
 
 /** How loud a place is, whether the palm damps it, whether it plays at all, and whether a pattern of two bars runs on over its lines. */
 function Touch(props: {
-  readonly label: string;
-  readonly assignment: PatternAssignment | null;
+  readonly target: HandTarget;
   readonly hasTwoBars: boolean;
   readonly onChange: (change: Partial<Omit<PatternAssignment, 'targetId'>>) => void;
 }) {
-  const { label, assignment, hasTwoBars, onChange } = props;
+  const { target, hasTwoBars, onChange } = props;
+  const { id, label, assignment } = target;
+  // Nothing is around the whole song.
+  const usual = id === null ? 'as usual' : 'as around';
   const { dynamics, isMuted, isSilent, runsOn, entry } = assignment ?? NOTHING_SAID;
   // A guitar alone that is silent is no song.
   const hasOthers = useDocument().arrangements.some(({ parts }) => parts.length > 1);
@@ -84,20 +86,20 @@ function Touch(props: {
       <Select
         label={`How loud: ${label}`}
         isLabelHidden
-        options={[{ value: USUAL, text: 'as around' }, ...DYNAMICS.map((value) => ({ value, text: value }))]}
+        options={[{ value: USUAL, text: `loudness ${usual}` }, ...DYNAMICS.map((value) => ({ value, text: value }))]}
         value={dynamics ?? USUAL}
         onChange={(value) => onChange({ dynamics: value === USUAL ? null : value })}
       />
       <YesOrNo
         label={`Palm: ${label}`}
-        words={['palm as around', 'palm-muted', 'open']}
+        words={[`palm ${usual}`, 'palm-muted', 'open']}
         value={isMuted}
         onChange={(value) => onChange({ isMuted: value })}
       />
       {(hasOthers || isSilent !== null) && (
         <YesOrNo
           label={`Whether it plays: ${label}`}
-          words={['plays as around', 'silent', 'plays']}
+          words={[`plays ${usual}`, 'silent', 'plays']}
           value={isSilent}
           onChange={(value) => onChange({ isSilent: value })}
         />
@@ -106,7 +108,7 @@ function Touch(props: {
         label={`A chord between strums: ${label}`}
         isLabelHidden
         options={[
-          { value: USUAL, text: 'chords as around' },
+          { value: USUAL, text: `chords ${usual}` },
           ...CHORD_ENTRIES.map((value) => ({ value, text: ENTRY_WORDS[value] })),
         ]}
         value={entry ?? USUAL}
@@ -115,7 +117,7 @@ function Touch(props: {
       {(hasTwoBars || runsOn !== null) && (
         <YesOrNo
           label={`From line to line: ${label}`}
-          words={['lines as around', 'runs on over lines', 'begins anew with each line']}
+          words={[`lines ${usual}`, 'runs on over lines', 'begins anew with each line']}
           value={runsOn}
           onChange={(value) => onChange({ runsOn: value })}
         />

@@ -1,9 +1,9 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { Button, Disclosure, DisclosurePanel, Heading } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { colour, textFace } from '../theme/tokens.ts';
 
-/** A part of the margin that is opened when it is needed; closed, it says in a few words how things stand. */
+/** A part of the margin that is opened when it is needed; closed, it says in a few words how things stand, and nothing in it is drawn. */
 export function Panel(props: {
   readonly title: string;
   readonly summary: ReactNode;
@@ -11,17 +11,16 @@ export function Panel(props: {
   readonly children: ReactNode;
 }) {
   const { title, summary, isOpenAtFirst = false, children } = props;
+  const [isOpen, setOpen] = useState(isOpenAtFirst);
   return (
-    <Frame defaultExpanded={isOpenAtFirst}>
+    <Frame isExpanded={isOpen} onExpandedChange={setOpen}>
       <Heading level={2}>
         <Button slot="trigger">
           <b>{title}</b>
           <span>{summary}</span>
         </Button>
       </Heading>
-      <DisclosurePanel>
-        <Inside>{children}</Inside>
-      </DisclosurePanel>
+      <DisclosurePanel>{isOpen && <Inside>{children}</Inside>}</DisclosurePanel>
     </Frame>
   );
 }

@@ -24,12 +24,7 @@ export function toFretFromCapo(neckFret: number, capoFret: number): number | nul
   return neckFret >= capoFret ? neckFret - capoFret : null;
 }
 
-/** A fret from the capo as a class writes it that counts so many frets more: from the capo (0), or from the nut (the capo's fret). */
-export function toWrittenFret(fret: number, fretsAdded: number): number {
-  return fret + fretsAdded;
-}
-
-/** The fret from the capo of a written one, or null where it lies behind the capo; 0 is the open string however a class counts. */
+/** The fret from the capo of one written by a class that counts so many frets more; null behind the capo; 0 is the open string however it counts. */
 export function fromWrittenFret(written: number, fretsAdded: number): number | null {
   return written === 0 ? 0 : toFretFromCapo(written, fretsAdded);
 }

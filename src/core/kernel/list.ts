@@ -29,6 +29,21 @@ export function uniqueBy<T>(items: readonly T[], toKey: (item: T) => string): re
   return [...seen.values()];
 }
 
+/** Items by their keys, in their order; the keys in the order in which they come first. */
+export function groupBy<K, T>(items: readonly T[], toKey: (item: T) => K): ReadonlyMap<K, readonly T[]> {
+  const groups = new Map<K, T[]>();
+  for (const item of items) {
+    const key = toKey(item);
+    const group = groups.get(key);
+    if (group === undefined) {
+      groups.set(key, [item]);
+    } else {
+      group.push(item);
+    }
+  }
+  return groups;
+}
+
 /** The greatest whole number that divides two whole numbers; the other one where one is 0. */
 export function greatestCommonDivisor(a: number, b: number): number {
   return b === 0 ? a : greatestCommonDivisor(b, a % b);

@@ -1,4 +1,5 @@
 import { isEqual } from '../../kernel/equal.ts';
+import { groupBy } from '../../kernel/list.ts';
 import { formatMetre, type Metre } from '../../rhythm/metre.ts';
 import type { Pass, Section, SongDocument } from '../../song/document/document.ts';
 import { findSection, listPlayedBars, type PlayedBar, totalsOf } from '../../song/played/played-bars.ts';
@@ -20,7 +21,7 @@ export type PassSummary = {
 /** The passes of a song in playing order. */
 export function listPasses(document: SongDocument, played = listPlayedBars(document)): readonly PassSummary[] {
   const times = new Map<number, number>();
-  const barsByPass = groupByPass(played);
+  const barsByPass = groupBy(played, ({ passIndex }) => passIndex);
   return document.map.form.flatMap((pass, passIndex) => {
     const section = findSection(document, pass);
     if (section === null) {
@@ -42,19 +43,6 @@ export function listPasses(document: SongDocument, played = listPlayedBars(docum
       },
     ];
   });
-}
-
-function groupByPass(played: readonly PlayedBar[]): ReadonlyMap<number, readonly PlayedBar[]> {
-  const groups = new Map<number, PlayedBar[]>();
-  for (const bar of played) {
-    const group = groups.get(bar.passIndex);
-    if (group === undefined) {
-      groups.set(bar.passIndex, [bar]);
-    } else {
-      group.push(bar);
-    }
-  }
-  return groups;
 }
 
 /** "Verse 2"; "Verse (2)" where a number would be read otherwise, or another section is called so. */

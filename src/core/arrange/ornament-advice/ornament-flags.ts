@@ -16,7 +16,7 @@ import type { OutOfReach } from '../../song/part/reach.ts';
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
 import { type OrnamentPlace, ornamentNeckOf, placeOrnament, soundsOf } from '../ornaments/ornament-places.ts';
-import { isPlayedIn } from '../ornaments/placed-ornaments.ts';
+import { createPlayingBars } from '../ornaments/placed-ornaments.ts';
 import { type BesideNote, findFreeShape, findUnfreeNote } from '../shapes/free-finger.ts';
 
 /** One thing to be said of an ornament. */
@@ -59,18 +59,12 @@ export function listFlaggedOrnaments(
   hand: Hand,
 ): readonly FlaggedOrnament[] {
   const neck = ornamentNeckOf(part);
-  const byBar = new Map<number, PlayedBar[]>();
-  for (const bar of played) {
-    const all = byBar.get(bar.bar.id) ?? [];
-    byBar.set(bar.bar.id, all);
-    all.push(bar);
-  }
+  const barsOf = createPlayingBars(document, played);
   const context = { keys: songKeysOf(document, part), part, hand };
   return part.ornaments
     .map((ornament): FlaggedOrnament => {
       const place = placeOrnament(ornament, neck);
-      const all = byBar.get(ornament.barId) ?? [];
-      const bars = all.filter((each) => isPlayedIn(ornament, document.map.form[each.passIndex]?.id ?? null));
+      const bars = barsOf(ornament);
       const bar = bars[0] ?? null;
       const flags = bar === null ? [{ kind: 'not-played' as const }] : flagsOf(ornament, place, bar, context);
       return { ornament, place, bar, bars, flags };

@@ -8,11 +8,11 @@
  * written, or lies beyond its last fret, and that is said. Rewriting the frets at every move of the capo was rejected: the way
  * back would not come out the same.
  */
-import { itemAt, range } from '../../kernel/list.ts';
+import { itemAt, range, uniqueBy } from '../../kernel/list.ts';
 import { HIGHEST_SHAPE_FRET } from '../../shapes/shape.ts';
 import { isSlur, joinedFrom, openMidiOf } from '../../song/attachments/ornaments.ts';
 import type { Ornament, OrnamentNote, Part } from '../../song/document/document.ts';
-import { highestFretOf, type OutOfReach } from '../../song/part/reach.ts';
+import { findBeyond, highestFretOf, type OutOfReach } from '../../song/part/reach.ts';
 
 /** An open string of an ornament that is stopped where it lies now. */
 export type StoppedString = { readonly stringNumber: number; readonly fret: number; readonly midi: number };
@@ -95,8 +95,10 @@ function wayOver(
 }
 
 function beyond(notes: readonly OrnamentNote[], { highestFret }: OrnamentNeck): OutOfReach | null {
-  const fret = Math.max(0, ...notes.map((note) => note.fret));
-  return fret > highestFret ? { fret, highest: highestFret } : null;
+  return findBeyond(
+    highestFret,
+    notes.map(({ fret }) => fret),
+  );
 }
 
 function spotsOf(midi: number, openMidi: readonly number[], highestFret: number): readonly Spot[] {
@@ -246,13 +248,12 @@ export function listOrnamentLosses(
   };
 }
 
+/** A text that is equal for ornaments that sound the same at the same times. */
+export function soundKeyOf(ornament: Ornament): string {
+  return `${ornament.kind} ${soundsOf(ornament).join(',')} ${ornament.notes.map(({ startTick }) => startTick).join(',')}`;
+}
+
 /** Ornaments that differ in what they sound or when; the same riff in eight bars is one. */
 export function differentOrnaments(ornaments: readonly Ornament[]): readonly Ornament[] {
-  const seen = new Set<string>();
-  return ornaments.filter((ornament) => {
-    const text = `${ornament.kind} ${soundsOf(ornament).join(',')} ${ornament.notes.map(({ startTick }) => startTick).join(',')}`;
-    const isNew = !seen.has(text);
-    seen.add(text);
-    return isNew;
-  });
+  return uniqueBy(ornaments, soundKeyOf);
 }

@@ -1,6 +1,8 @@
 import { createLastFew } from '../../kernel/last-few.ts';
+import { groupBy } from '../../kernel/list.ts';
 import { rememberOf } from '../../kernel/remember.ts';
-import type { Ornament, OrnamentNote, Part } from '../../song/document/document.ts';
+import type { Ornament, OrnamentNote, Part, SongDocument } from '../../song/document/document.ts';
+import type { PlayedBar } from '../../song/played/played-bars.ts';
 import { ornamentNeckOf, placeOrnament } from './ornament-places.ts';
 
 /** An ornament with its notes where they lie as the part stands. */
@@ -17,15 +19,11 @@ export function createPlacedOrnaments(part: Pick<Part, 'ornaments' | 'setup' | '
   const { ornaments, setup, instrument } = part;
   return placed.find([ornaments, setup, instrument], () => {
     const neck = ornamentNeckOf(part);
-    const byBar = new Map<number, PlacedOrnament[]>();
-    for (const ornament of ornaments) {
+    const inPlace = ornaments.flatMap((ornament): readonly PlacedOrnament[] => {
       const place = placeOrnament(ornament, neck);
-      if (place.kind === 'placed') {
-        const all = byBar.get(ornament.barId) ?? [];
-        byBar.set(ornament.barId, all);
-        all.push({ ornament, notes: place.notes });
-      }
-    }
+      return place.kind === 'placed' ? [{ ornament, notes: place.notes }] : [];
+    });
+    const byBar = groupBy(inPlace, ({ ornament }) => ornament.barId);
     return (barId, passId) => {
       const all = byBar.get(barId) ?? NONE;
       return all.every((each) => isPlayedIn(each.ornament, passId)) ? all : inPass(all, passId);
@@ -34,8 +32,18 @@ export function createPlacedOrnaments(part: Pick<Part, 'ornaments' | 'setup' | '
 }
 
 /** Whether a pass plays an ornament that is written in its bar. */
-export function isPlayedIn({ passIds }: Pick<Ornament, 'passIds'>, passId: number | null): boolean {
+function isPlayedIn({ passIds }: Pick<Ornament, 'passIds'>, passId: number | null): boolean {
   return passIds === null || (passId !== null && passIds.includes(passId));
+}
+
+/** Finds the played bars that play an ornament of a song, in their order. */
+export function createPlayingBars(
+  { map }: SongDocument,
+  played: readonly PlayedBar[],
+): (ornament: Pick<Ornament, 'barId' | 'passIds'>) => readonly PlayedBar[] {
+  const byBar = groupBy(played, ({ bar }) => bar.id);
+  return (ornament) =>
+    (byBar.get(ornament.barId) ?? []).filter(({ passIndex }) => isPlayedIn(ornament, map.form[passIndex]?.id ?? null));
 }
 
 const chosen = new WeakMap<readonly PlacedOrnament[], Map<string, readonly PlacedOrnament[]>>();

@@ -12,7 +12,7 @@ import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Part, SongDocument } from '../../song/document/document.ts';
 import type { HandoutOptions } from '../../song/document/handout-options.ts';
 import { withoutLeftOut } from '../../song/document/lesson-form.ts';
-import type { ReadingStyle } from '../../song/document/settings.ts';
+import { fretsAddedOf, type ReadingStyle } from '../../song/document/settings.ts';
 import { totalsOf } from '../../song/played/played-bars.ts';
 import { listSongChords } from '../../song/played/song-chords.ts';
 import { formatCapo, formatShapeKey, setupSentences } from '../../words/setup-words.ts';
@@ -82,7 +82,7 @@ export function composeHandout(request: HandoutRequest): Handout {
   const place = {
     tuning: part.setup.tuning,
     stringNaming: reading.stringNaming,
-    fretOffset: reading.fretsFrom === 'nut' ? part.setup.capoFret : 0,
+    fretOffset: fretsAddedOf(reading, part.setup.capoFret),
   };
   return {
     title: document.facts.title,
@@ -128,8 +128,7 @@ function readingOf(library: ReadingStyle, options: HandoutOptions): ReadingStyle
 
 /** How boxes behind a capo are drawn for a way of reading. */
 export function boxStyleOf(capoFret: number, reading: ReadingStyle, detail: BoxStyle['detail']): BoxStyle {
-  const fretsAdded = reading.fretsFrom === 'nut' ? capoFret : 0;
-  return { detail, isLeftHanded: reading.isLeftHanded, fretsAdded };
+  return { detail, isLeftHanded: reading.isLeftHanded, fretsAdded: fretsAddedOf(reading, capoFret) };
 }
 
 function boxStyleFor(part: Part, reading: ReadingStyle, options: HandoutOptions): BoxStyle {

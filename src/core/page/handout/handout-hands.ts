@@ -10,7 +10,7 @@ import { plural } from '../../kernel/plural.ts';
 import { formatCells, type Pattern } from '../../rhythm/pattern.ts';
 import { speakPattern } from '../../rhythm/pattern-counts.ts';
 import type { Part, Section, SongDocument } from '../../song/document/document.ts';
-import type { ReadingStyle } from '../../song/document/settings.ts';
+import { fretsAddedOf, type ReadingStyle } from '../../song/document/settings.ts';
 import { formatBarNumbers } from '../../song/played/bar-numbers.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
 import { ORNAMENT_WORDS } from '../../words/ornament-words.ts';
@@ -41,25 +41,21 @@ export type HandoutPatterns = {
  */
 export function listHandoutPatterns(source: HandoutSource, nameOf: (chord: ChordSymbol) => string): HandoutPatterns {
   const printed = listPrintedPatterns(source);
+  const cells = printed.map((pattern) => (pattern === null ? null : cellsOf(pattern)));
   const names = new Map<string, string>();
   const figures: Figure[] = [];
-  for (const pattern of printed) {
-    if (pattern !== null && !names.has(cellsOf(pattern))) {
+  for (const [index, pattern] of printed.entries()) {
+    const own = cells[index] ?? null;
+    if (pattern !== null && own !== null && !names.has(own)) {
       const name = freshName(pattern.name, names.size, [...names.values()]);
-      names.set(cellsOf(pattern), name);
-      const held = source.bars.flatMap(({ slots }, at) =>
-        isSamePattern(printed[at], pattern) ? slots.flatMap((slot) => slot.held ?? []) : [],
-      );
-      const strings = sayPickedStrings(pickUnder(source.part, held, pattern), nameOf);
-      const entries = source.bars.map(({ hand }, at) =>
-        isSamePattern(printed[at], pattern) ? sayEntry(hand.entry) : '',
-      );
-      figures.push(toFigure(name, pattern, [...new Set([strings, ...entries])]));
+      names.set(own, name);
+      const bars = source.bars.filter((_, at) => cells[at] === own);
+      figures.push(toFigure(name, pattern, notesOn(pattern, bars, source.part, nameOf)));
     }
   }
   const said = source.bars.map(({ hand }, index) => {
-    const pattern = printed[index] ?? null;
-    return hand.isSilent === true ? SILENT : pattern === null ? null : (names.get(cellsOf(pattern)) ?? null);
+    const own = cells[index] ?? null;
+    return hand.isSilent === true ? SILENT : own === null ? null : (names.get(own) ?? null);
   });
   return { figures, nameOf: (section) => sayUses(usesIn(section, source.played, said)) };
 }
@@ -89,8 +85,16 @@ export function listPrintedPatterns(source: HandoutSource): readonly (Pattern | 
 /** What is said where this guitar is silent. */
 const SILENT = 'silent';
 
-function isSamePattern(a: Pattern | null | undefined, b: Pattern): boolean {
-  return a != null && cellsOf(a) === cellsOf(b);
+/** What is said under a pattern: the strings it picks under the chords of its bars, and how chords are met between its strums. */
+function notesOn(
+  pattern: Pattern,
+  bars: readonly PerformedBar[],
+  part: Part,
+  nameOf: (chord: ChordSymbol) => string,
+): readonly string[] {
+  const held = bars.flatMap(({ slots }) => slots.flatMap((slot) => slot.held ?? []));
+  const entries = bars.map(({ hand }) => sayEntry(hand.entry));
+  return [...new Set([sayPickedStrings(pickUnder(part, held, pattern), nameOf), ...entries])];
 }
 
 function cellsOf(pattern: Pattern): string {
@@ -165,7 +169,7 @@ export function listHandoutOrnaments({ part, played, bars }: HandoutSource, read
       notes: each.notes,
       lengthTicks: bar.lengthTicks,
       strings: part.setup.tuning.openMidi.length,
-      fretsAdded: reading.fretsFrom === 'nut' ? part.setup.capoFret : 0,
+      fretsAdded: fretsAddedOf(reading, part.setup.capoFret),
     }),
   }));
 }

@@ -3,7 +3,7 @@
  * struck together ("6/0+1/3"), or a dash where the note before rings on. All steps are equally long. A note that is not struck but comes
  * from the one before on its string is a letter and a fret, as a step of its own ("4/0 h2") or sharing the step ("4/0h2").
  */
-import { fromWrittenFret, toWrittenFret } from '../../fretboard/capo.ts';
+import { fromWrittenFret, toNeckFret } from '../../fretboard/capo.ts';
 import { greatestCommonDivisor } from '../../kernel/list.ts';
 import { err, ok, type Result } from '../../kernel/result.ts';
 import { beatTicks, type Metre } from '../../rhythm/metre.ts';
@@ -120,7 +120,7 @@ export function formatOrnamentNotes(
   steps: readonly number[],
   fretsAdded = 0,
 ): OrnamentSteps & { readonly text: string } {
-  const written = notes.map((note) => ({ ...note, fret: toWrittenFret(note.fret, fretsAdded) }));
+  const written = notes.map((note) => ({ ...note, fret: toNeckFret(note.fret, fretsAdded) }));
   const sorted = written.sort((a, b) => a.startTick - b.startTick);
   const startTick = sorted[0]?.startTick ?? 0;
   const endTick = Math.max(startTick, ...sorted.map((note) => note.startTick + note.lengthTicks));

@@ -29,3 +29,8 @@ export const DEFAULT_SETTINGS: LibrarySettings = {
   ownTunings: [],
   ownPatterns: [],
 };
+
+/** What a class that reads so adds to frets counted from the capo: nothing, or the capo's fret where it counts from the nut. */
+export function fretsAddedOf({ fretsFrom }: Pick<ReadingStyle, 'fretsFrom'>, capoFret: number): number {
+  return fretsFrom === 'nut' ? capoFret : 0;
+}

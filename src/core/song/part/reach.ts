@@ -9,12 +9,16 @@ export function highestFretOf({ setup, instrument }: Pick<Part, 'setup' | 'instr
   return instrument.highestNeckFret - setup.capoFret;
 }
 
-/** The highest of some frets (from the capo; null: not played) where a part's guitar does not reach it; null where all are in reach. */
+/** The highest of some frets (from the capo; null: not played) where it lies past the highest that is reached; null where all are in reach. */
+export function findBeyond(highest: number, frets: readonly (number | null)[]): OutOfReach | null {
+  const fret = Math.max(0, ...frets.map((each) => each ?? 0));
+  return fret > highest ? { fret, highest } : null;
+}
+
+/** The same for a part's guitar. */
 export function findOutOfReach(
   part: Pick<Part, 'setup' | 'instrument'>,
   frets: readonly (number | null)[],
 ): OutOfReach | null {
-  const highest = highestFretOf(part);
-  const fret = Math.max(0, ...frets.map((each) => each ?? 0));
-  return fret > highest ? { fret, highest } : null;
+  return findBeyond(highestFretOf(part), frets);
 }

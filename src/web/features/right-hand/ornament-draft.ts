@@ -1,6 +1,6 @@
 /* An ornament while it is being written, as text in fields, and back. */
 import { parseBarPlaces } from '../../../core/arrange/form/bar-places.ts';
-import { listPasses } from '../../../core/arrange/form/form-summary.ts';
+import type { PassSummary } from '../../../core/arrange/form/form-summary.ts';
 import { ornamentNeckOf, placeOrnament } from '../../../core/arrange/ornaments/ornament-places.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
 import { err, ok, type Result } from '../../../core/kernel/result.ts';
@@ -68,13 +68,14 @@ export type DraftPlace = {
   readonly document: SongDocument;
   readonly part: Part;
   readonly played: readonly PlayedBar[];
+  readonly passes: readonly PassSummary[];
   readonly fretsAdded: number;
 };
 
 /** Reads a draft; the reason in words where it cannot be. */
 export function readDraft(draft: OrnamentDraft, place: DraftPlace): Result<ReadDraft, string> {
-  const { document, part, played, fretsAdded } = place;
-  const bars = parseBarPlaces(draft.bars, played, listPasses(document, played));
+  const { document, part, played, passes, fretsAdded } = place;
+  const bars = parseBarPlaces(draft.bars, played, passes);
   if (!bars.ok) {
     return err(sayBarPlacesError(bars.error));
   }

@@ -8,6 +8,7 @@ import {
   type OrnamentFlag,
 } from '../../../core/arrange/ornament-advice/ornament-flags.ts';
 import { listOrnamentProposals } from '../../../core/arrange/ornament-advice/ornament-proposals.ts';
+import { groupBy } from '../../../core/kernel/list.ts';
 import { plural } from '../../../core/kernel/plural.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
 import { formatBarNumbers } from '../../../core/song/played/bar-numbers.ts';
@@ -43,7 +44,7 @@ export function OrnamentsView({ switcher }: { readonly switcher: ReactNode }) {
   const [draft, setDraft] = useState<OrnamentDraft>(EMPTY_DRAFT);
   const { fretOffset: fretsAdded } = usePlaceStyle();
   const passes = useMemo(() => listPasses(document, played), [document, played]);
-  const place = { document, part, played, fretsAdded };
+  const place = { document, part, played, passes, fretsAdded };
   const names = { chord: nameOf, string: (stringNumber: number) => `string ${stringNumber}`, fretsAdded };
   return (
     <HandLayout>
@@ -158,14 +159,10 @@ function Proposals(props: {
 
 /** Ornaments that are written alike and are told the same things, together. */
 function groupAlike(all: readonly FlaggedOrnament[]): readonly (readonly FlaggedOrnament[])[] {
-  const groups = new Map<string, FlaggedOrnament[]>();
-  for (const each of all) {
-    const { kind, level, notes, openMidi, passIds } = each.ornament;
-    const key = JSON.stringify([kind, level, notes, openMidi, passIds !== null, each.flags]);
-    const group = groups.get(key) ?? [];
-    groups.set(key, group);
-    group.push(each);
-  }
+  const groups = groupBy(all, ({ ornament, flags }) => {
+    const { kind, level, notes, openMidi, passIds } = ornament;
+    return JSON.stringify([kind, level, notes, openMidi, passIds !== null, flags]);
+  });
   return [...groups.values()];
 }
 

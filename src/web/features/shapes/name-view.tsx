@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { styled } from 'styled-components';
-import { fromWrittenFret, toSoundingKey } from '../../../core/fretboard/capo.ts';
+import { fromWrittenFret, toNeckFret, toSoundingKey } from '../../../core/fretboard/capo.ts';
 import { parseChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { transposeChord } from '../../../core/harmony/spelling.ts';
 import { checkName, type NamedChord, nameShape } from '../../../core/shapes/chord-naming.ts';
@@ -49,7 +49,9 @@ export function NameView() {
         <Fields>
           <Field
             label={`Or type its frets from the ${fretsAdded === 0 ? 'capo' : 'nut'}, ${strings} strings from the lowest`}
-            value={isSilent ? '' : formatShape(shape.map((fret) => (fret === null ? null : fret + fretsAdded)))}
+            value={
+              isSilent ? '' : formatShape(shape.map((fret) => (fret === null ? null : toNeckFret(fret, fretsAdded))))
+            }
             hint="such as x32010"
             onCommit={(text) => {
               const parsed = parseShape(text, strings);

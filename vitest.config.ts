@@ -17,6 +17,8 @@ export default defineConfig({
         test: {
           name: 'core',
           environment: 'node',
+          // Nothing of it keeps a state that another file could see: what one file has loaded serves the next.
+          isolate: false,
           include: ['src/{core,contract,exchange,worker,cli}/**/*.test.ts'],
           ...PATIENCE,
         },
@@ -36,6 +38,7 @@ export default defineConfig({
         test: {
           name: 'web',
           environment: 'jsdom',
+          isolate: false,
           include: ['src/web/**/*.test.{ts,tsx}'],
           setupFiles: ['src/test-support/page-setup.ts'],
           globalSetup: ['src/test-support/database-template.ts'],

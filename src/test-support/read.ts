@@ -1,5 +1,6 @@
 import { type ChordSymbol, parseChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { type Key, parseKey } from '../core/harmony/key.ts';
+import type { TimedChord } from '../core/harmony/key-evidence.ts';
 import type { Result } from '../core/kernel/result.ts';
 import { type Metre, parseMetre } from '../core/rhythm/metre.ts';
 
@@ -13,6 +14,10 @@ function unwrap<T, E>(text: string, result: Result<T, E>): T {
 
 /** A chord by its symbol. */
 export const chordOf = (text: string): ChordSymbol => unwrap(text, parseChordSymbol(text));
+
+/** Sections of chords that last a bar of four beats each: "C G | F C" are two sections. */
+export const sectionsOf = (text: string): readonly (readonly TimedChord[])[] =>
+  text.split(' | ').map((section) => section.split(' ').map((name) => ({ chord: chordOf(name), beats: 4 })));
 
 /** A key by its name. */
 export const keyOf = (text: string): Key => unwrap(text, parseKey(text));

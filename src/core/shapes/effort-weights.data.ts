@@ -47,6 +47,10 @@ export const EFFORT_WEIGHTS = {
   fingerSpread: 0.84,
   handSlant: 0.065,
   thumb: 1.2,
+  /** How strange a shape is to a hand that knows its first chord book: each further familiar shape of a chord, a movable form, any other. */
+  nextFamiliar: 0.35,
+  movable: 0.5,
+  unknown: 3.3,
 } as const satisfies Readonly<Record<string, number>>;
 
 /** Frets narrower than this crowd the fingers, in mm (from memory: about the width of two fingertips). */

@@ -5,16 +5,13 @@ import { invariant } from '../kernel/invariant.ts';
 import { itemAt, range, uniqueBy } from '../kernel/list.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
+import { EFFORT_WEIGHTS, type EffortWeights } from './effort-weights.data.ts';
 import { FAMILIAR_IN_TUNING, FAMILIAR_SHAPES, MOVABLE_FORMS, STRAIGHT_BARRES } from './familiar.data.ts';
 import { type FingerNumbers, toFingerNumbers } from './fingering.ts';
 import { type Finger, type Fingering, formatShape, parseShape, type Shape } from './shape.ts';
 
-/**
- * How strange a shape is to a hand that knows its first chord book, in easy fingers: a further familiar shape of a chord
- * a little, a movable form a little more, anything else most.
- */
-export const STRANGENESS = { nextFamiliar: 0.35, movable: 0.5, unknown: 3.3 } as const;
-const MOST_STRANGE_FAMILIAR = 0.7;
+/** From the third familiar shape of a chord on all are as strange. */
+const MOST_FAMILIAR_STEPS = 2;
 const HIGHEST_MOVABLE_LIFT = 9;
 
 /**
@@ -96,7 +93,11 @@ export function findFamiliarFingering(shape: Shape, tuning: Tuning): Fingering |
 }
 
 /** The open and movable familiar shapes of a chord by their text, as far as they hold in this tuning. */
-export function familiarShapesOf(chord: ChordSymbol, tuning: Tuning): ReadonlyMap<string, Familiar> {
+export function familiarShapesOf(
+  chord: ChordSymbol,
+  tuning: Tuning,
+  weights: EffortWeights = EFFORT_WEIGHTS,
+): ReadonlyMap<string, Familiar> {
   const key = chordKeyOf(chord);
   const listed = [...(OWN_BY_TUNING.get(ownNameOf(tuning))?.get(key) ?? []), ...(OPEN_BY_CHORD.get(key) ?? [])].filter(
     (fingering) => OWN_FINGERINGS.has(fingering) || isAtHome(fingering.shape, tuning),
@@ -105,10 +106,10 @@ export function familiarShapesOf(chord: ChordSymbol, tuning: Tuning): ReadonlyMa
   const open = shapes.map((fingering, order) => ({
     fingering,
     others: listed.filter((other) => other !== fingering && isEqual(other.shape, fingering.shape)),
-    strangeness: Math.min(order * STRANGENESS.nextFamiliar, MOST_STRANGE_FAMILIAR),
+    strangeness: Math.min(order, MOST_FAMILIAR_STEPS) * weights.nextFamiliar,
   }));
-  const movable = movableShapesOf(chord).filter(({ fingering }) => isAtHome(fingering.shape, tuning));
-  const known = [...straightBarre(chord, tuning), ...movable, ...open];
+  const movable = movableShapesOf(chord, weights).filter(({ fingering }) => isAtHome(fingering.shape, tuning));
+  const known = [...straightBarre(chord, tuning, weights), ...movable, ...open];
   return new Map(known.map((familiar) => [formatShape(familiar.fingering.shape), familiar]));
 }
 
@@ -119,7 +120,7 @@ function ownNameOf(tuning: Tuning): string {
 }
 
 /** One finger across, where the tuning is itself a major chord. */
-function straightBarre(chord: ChordSymbol, tuning: Tuning): readonly Familiar[] {
+function straightBarre(chord: ChordSymbol, tuning: Tuning, weights: EffortWeights): readonly Familiar[] {
   const name = ownNameOf(tuning);
   const rootString = STRAIGHT_BARRES[name];
   if (rootString === undefined || chord.quality !== '' || chord.bass !== null) {
@@ -128,7 +129,7 @@ function straightBarre(chord: ChordSymbol, tuning: Tuning): readonly Familiar[] 
   const fret = toPitchClass(pitchClassOf(chord.root) - itemAt(namedOpenMidi(tuning), rootString));
   const shape = tuning.openMidi.map((_, string) => (string < rootString ? null : fret));
   const fingers = shape.map((each): Finger | null => (each === null ? null : 1));
-  return fret === 0 ? [] : [{ fingering: { shape, fingers }, others: [], strangeness: STRANGENESS.movable }];
+  return fret === 0 ? [] : [{ fingering: { shape, fingers }, others: [], strangeness: weights.movable }];
 }
 
 /** By how many frets a movable hand comes round to the same notes: chords of equal steps do so within the octave. */
@@ -136,7 +137,7 @@ const FRETS_ROUND: Readonly<Record<string, number>> = { dim7: 3, aug: 4 };
 const OCTAVE_FRETS = 12;
 
 /** The movable hands slid up to the chord's root. */
-function movableShapesOf(chord: ChordSymbol): readonly Familiar[] {
+function movableShapesOf(chord: ChordSymbol, weights: EffortWeights): readonly Familiar[] {
   const root = pitchClassOf(chord.root);
   const forms = chord.bass === null ? (MOVABLE_BY_QUALITY.get(chord.quality) ?? []) : [];
   const round = FRETS_ROUND[chord.quality] ?? OCTAVE_FRETS;
@@ -148,7 +149,7 @@ function movableShapesOf(chord: ChordSymbol): readonly Familiar[] {
       .filter((lift) => lift <= HIGHEST_MOVABLE_LIFT)
       .map((lift) => {
         const shape = form.shape.map((fret) => (fret === null ? null : fret + lift));
-        return { fingering: { ...form, shape }, others: [], strangeness: STRANGENESS.movable };
+        return { fingering: { ...form, shape }, others: [], strangeness: weights.movable };
       });
   });
 }
@@ -158,8 +159,12 @@ const OTHER_USUAL_FINGERS = 0.15;
 const UNUSUAL_FINGERS = 2;
 
 /** How strange a shape is to a hand that knows its first chord book, and other fingers than the usual ones with it. */
-export function strangenessOf(known: Familiar | null, fingers: FingerNumbers): number {
-  return known === null ? STRANGENESS.unknown : known.strangeness + fingerStrangeness(known, fingers);
+export function strangenessOf(
+  known: Familiar | null,
+  fingers: FingerNumbers,
+  weights: EffortWeights = EFFORT_WEIGHTS,
+): number {
+  return known === null ? weights.unknown : known.strangeness + fingerStrangeness(known, fingers);
 }
 
 function fingerStrangeness({ fingering, others }: Familiar, fingers: FingerNumbers): number {

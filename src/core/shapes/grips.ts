@@ -2,7 +2,7 @@ import { numberAt } from '../kernel/number-at.ts';
 import type { ChordTask } from './chord-task.ts';
 import { type EffortScorer, leastHold } from './effort.ts';
 import type { EffortWeights } from './effort-weights.data.ts';
-import { type Familiar, STRANGENESS } from './familiar.ts';
+import type { Familiar } from './familiar.ts';
 import { toFingerNumbers, toFrets } from './fingering.ts';
 import { type Frets, HIGHEST_SEARCHED_FRET, searchShapes } from './shape-search.ts';
 
@@ -77,7 +77,7 @@ function searchGrips(work: Collecting, slack: number): readonly Grip[] {
   const best = new Map<number, Grip>();
   const offer = (frets: Frets): void => {
     const familiarHere = known.get(packShape(frets)) ?? null;
-    const strangeness = familiarHere?.strangeness ?? STRANGENESS.unknown;
+    const strangeness = familiarHere?.strangeness ?? weights.unknown;
     const sound = scorer.scoreSound(frets, task) + strangeness;
     const bound = sound > ceiling ? sound : sound + leastHold(frets, weights);
     if (bound <= ceiling) {

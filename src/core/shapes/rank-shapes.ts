@@ -74,10 +74,10 @@ export function rankHolds(
   const task = toTask(chord, instrument.setup.tuning);
   const scorer = createScorer(neckOf(instrument), weights);
   const highestFret = Math.min(HIGHEST_SEARCHED_FRET, instrument.highestNeckFret - instrument.setup.capoFret);
-  const familiar = familiarShapesOf(chord, instrument.setup.tuning);
+  const familiar = familiarShapesOf(chord, instrument.setup.tuning, weights);
   const { usesThumb } = instrument.hand;
   const grips = collectGrips({ task, scorer, familiar, highestFret, usesThumb, weights }, limits);
-  return fingerGrips(grips, { task, scorer, usesThumb, limits });
+  return fingerGrips(grips, { task, scorer, usesThumb, limits, weights });
 }
 
 /** A given fingering of a chord as plain numbers. */
@@ -124,6 +124,7 @@ type FingeringWork = {
   readonly scorer: EffortScorer;
   readonly usesThumb: boolean;
   readonly limits: Limits;
+  readonly weights: EffortWeights;
 };
 
 /** Fingers grips by rising bound until none to come can be among the best. */
@@ -158,11 +159,14 @@ function comparePacked(a: Frets, b: Frets): number {
 }
 
 /** The easiest fingerings of a grip, easiest first; a usual one is never far behind. */
-function listOptions({ frets, known }: Grip, { task, scorer, usesThumb, limits }: FingeringWork): readonly Hold[] {
+function listOptions(
+  { frets, known }: Grip,
+  { task, scorer, usesThumb, limits, weights }: FingeringWork,
+): readonly Hold[] {
   const options: Hold[] = [];
   const sound = scorer.scoreSound(frets, task);
   searchFingerings(frets, usesThumb, (fingers) => {
-    const soundCost = sound + strangenessOf(known, fingers);
+    const soundCost = sound + strangenessOf(known, fingers, weights);
     const holdCost = scorer.scoreHold(frets, fingers);
     const worst = options[limits.fingerings - 1];
     if (soundCost + holdCost < (worst === undefined ? Number.POSITIVE_INFINITY : worst.soundCost + worst.holdCost)) {

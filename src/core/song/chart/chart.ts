@@ -6,6 +6,7 @@
  */
 import type { Tuning } from '../../fretboard/tuning.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
+import type { TimedChord } from '../../harmony/key-evidence.ts';
 import type { Shape } from '../../shapes/shape.ts';
 import type { Bar, ChartChords, Ending, Facts, Line, Section, Slot } from '../document/document.ts';
 
@@ -74,6 +75,18 @@ export type Chart = {
 /** All chords of some bars, in order. */
 export function chordsOfBars(bars: readonly { readonly slots: readonly ChartSlot[] }[]): readonly ChordSymbol[] {
   return bars.flatMap((bar) => bar.slots.flatMap((slot) => (slot.chord === null ? [] : [slot.chord])));
+}
+
+/** The chords of some bars with the ticks each lasts; a bar that is the same as the one before has its chords again. */
+export function timedChordsOf(
+  bars: readonly { readonly slots: readonly Pick<ChartSlot, 'chord' | 'ticks'>[] }[],
+): readonly TimedChord[] {
+  let before: readonly TimedChord[] = [];
+  return bars.flatMap(({ slots }) => {
+    const own = slots.flatMap(({ chord, ticks }) => (chord === null ? [] : [{ chord, beats: ticks }]));
+    before = slots.length === 0 ? before : own;
+    return before;
+  });
 }
 
 /** All bars of a chart's or a document's lines, endings after the bars they close. */

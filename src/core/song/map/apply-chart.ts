@@ -8,19 +8,19 @@
  * walked for every attachment.
  */
 import { toShapeKey, toSoundingKey } from '../../fretboard/capo.ts';
-import { rankKeys } from '../../harmony/key-finding.ts';
+import { findKeys } from '../../harmony/key-finding.ts';
 import { transposeChord } from '../../harmony/spelling.ts';
 import { alignLists } from '../../kernel/align.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { detach, type LostAttachment } from '../attachments/attachments.ts';
 import {
-  barsOfChart,
+  barsOfLines,
   type Chart,
   type ChartPass,
   type ChartPin,
-  chordsOfBars,
   type HeaderName,
   mapChords,
+  timedChordsOf,
 } from '../chart/chart.ts';
 import { chartNamingOf, chartOf } from '../chart/chart-of.ts';
 import { alignSections, type ChordNaming, type LineUp } from '../chart/line-up.ts';
@@ -73,7 +73,9 @@ function viewOf({ headers }: Chart): unknown {
 /** How the chords of a chart are brought to sound: as they are, or up from the shapes in its setup. */
 function soundingOfChart(chart: Chart): ChordNaming {
   const { chords, capoFret, tuning, key } = chart.headers;
-  const shapeKey = rankKeys(chordsOfBars(barsOfChart(chart)))[0]?.key;
+  const shapeKey = findKeys(
+    [...chart.sections, ...chart.passes].map(({ lines }) => timedChordsOf(barsOfLines(lines))),
+  )[0]?.key;
   if (chords === 'sounding' || shapeKey === undefined) {
     return (chord) => chord;
   }

@@ -44,18 +44,17 @@ export function listTextbookChords(): {
   const byChord = new Map<string, { chord: ChordSymbol; positions: Shape[] }>();
   const leftOut: string[] = [];
   for (const { chord: name, fingering, source } of listChordsDbPositions()) {
-    const [root = '', suffix] = source.replace('sharp', '#').split(' ');
-    // The source's 13 leaves out the eleventh in some positions and has it in others: those with it are left out here.
-    const chord = name !== null ? chordOf(name) : suffix === '13' ? chordOf(`${root}13`) : null;
-    if (chord !== null && chord.bass === null && (TEXTBOOK_QUALITIES as readonly string[]).includes(chord.quality)) {
-      const key = `${pitchClassOf(chord.root)} ${chord.quality}`;
-      const known = byChord.get(key) ?? { chord, positions: [] };
-      byChord.set(key, known);
-      if (sounds(chord, fingering.shape)) {
-        known.positions.push(fingering.shape);
-      } else {
-        leftOut.push(source);
-      }
+    const chord = chordOfPosition(name, source);
+    if (chord === null) {
+      continue;
+    }
+    const key = `${pitchClassOf(chord.root)} ${chord.quality}`;
+    const known = byChord.get(key) ?? { chord, positions: [] };
+    byChord.set(key, known);
+    if (sounds(chord, fingering.shape)) {
+      known.positions.push(fingering.shape);
+    } else {
+      leftOut.push(source);
     }
   }
   const chords = [...byChord.values()].map((each) => ({
@@ -63,6 +62,18 @@ export function listTextbookChords(): {
     isKept: KEPT_ROOTS.includes(pitchClassOf(each.chord.root)),
   }));
   return { chords, leftOut };
+}
+
+/**
+ * The chord of a position, where it is one of those compared. The source's 13 leaves out the eleventh in some positions and has it
+ * in others: those with it are left out later.
+ */
+function chordOfPosition(name: string | null, source: string): ChordSymbol | null {
+  const [root = '', suffix] = source.replace('sharp', '#').split(' ');
+  const text = name ?? (suffix === '13' ? `${root}13` : null);
+  const chord = text === null ? null : chordOf(text);
+  const isCompared = chord?.bass === null && (TEXTBOOK_QUALITIES as readonly string[]).includes(chord.quality);
+  return isCompared ? chord : null;
 }
 
 /** Whether a shape has no note outside its chord and neither its third nor its seventh is missing. */

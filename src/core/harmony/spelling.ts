@@ -8,7 +8,7 @@
  */
 import { type NoteName, pitchClassOf, toFifths, toNoteName, transposeNote } from '../pitch/note-name.ts';
 import type { PitchClass } from '../pitch/pitch-class.ts';
-import { type ChordSymbol, isSameChord } from './chord-symbol.ts';
+import { type ChordSymbol, type ChordTone, isSameChord, listChordTones } from './chord-symbol.ts';
 import type { Key } from './key.ts';
 
 const WINDOW_BELOW = -5;
@@ -26,35 +26,93 @@ export function spellInKey(pitchClass: PitchClass, key: Key): NoteName {
   return key.tonic;
 }
 
+/** Diminished chords lead up by a semitone: their roots are raised notes rather than lowered ones (common practice). */
+function leadsUp({ quality }: ChordSymbol): boolean {
+  return quality.startsWith('dim') || quality === 'm7b5';
+}
+
 /** Whether a name may stand in a key: up to one step of fifths outside the window, so that C# dim7 in C is let be. */
-function isAtHome(note: NoteName, key: Key): boolean {
+function isAtHome(note: NoteName, key: Key, chord: ChordSymbol): boolean {
   const steps = toFifths(note) - toFifths(key.tonic);
-  return steps >= WINDOW_BELOW - 1 && steps <= WINDOW_ABOVE + 2;
+  return leadsUp(chord)
+    ? steps >= WINDOW_BELOW + 1 && steps <= WINDOW_ABOVE + 3
+    : steps >= WINDOW_BELOW - 1 && steps <= WINDOW_ABOVE + 2;
+}
+
+/** As many steps of fifths from one name to the next that sounds the same. */
+const ENHARMONIC_FIFTHS = 12;
+
+/** Names between Fb and B# need no double sign. */
+const PLAIN_FIFTHS = { lowest: -8, highest: 12 } as const;
+
+/** The name without a double sign that sounds the same: G for F##, A for Bbb; a plain name stays. */
+export function toPlainNote(note: NoteName): NoteName {
+  const fifths = toFifths(note);
+  return fifths > PLAIN_FIFTHS.highest
+    ? toNoteName(fifths - ENHARMONIC_FIFTHS)
+    : fifths < PLAIN_FIFTHS.lowest
+      ? toNoteName(fifths + ENHARMONIC_FIFTHS)
+      : note;
+}
+
+function toPlainChord({ root, quality, bass }: ChordSymbol): ChordSymbol {
+  const plain: ChordSymbol = { root: toPlainNote(root), quality, bass: null };
+  return { ...plain, bass: bass === null ? null : toPlainNote(findTone(plain, bass)?.note ?? bass) };
+}
+
+function findTone(chord: ChordSymbol, note: NoteName): ChordTone | undefined {
+  return listChordTones(chord).find((tone) => pitchClassOf(tone.note) === pitchClassOf(note));
+}
+
+/** The chord as its key asks, double signs allowed. */
+function spellExactly(chord: ChordSymbol, key: Key): ChordSymbol {
+  const rooted = isAtHome(chord.root, key, chord) ? chord.root : spellRoot(chord, key);
+  return { root: rooted, quality: chord.quality, bass: spellBass({ ...chord, root: rooted }, key) };
+}
+
+/** A root in the window of its key; a chord that leads up has it raised. */
+function spellRoot(chord: ChordSymbol, key: Key): NoteName {
+  const root = spellInKey(pitchClassOf(chord.root), key);
+  const isLowered = toFifths(root) - toFifths(key.tonic) <= WINDOW_BELOW;
+  return leadsUp(chord) && isLowered ? toNoteName(toFifths(root) + ENHARMONIC_FIFTHS) : root;
+}
+
+/** A bass that is a tone of the chord is spelled as that tone, and the root by another name is no other bass; any other is spelled as the key asks. */
+function spellBass(chord: ChordSymbol, key: Key): NoteName | null {
+  const { bass } = chord;
+  if (bass === null) {
+    return null;
+  }
+  const tone = findTone(chord, bass);
+  if (tone !== undefined) {
+    return tone.degree === '1' ? null : tone.note;
+  }
+  return isAtHome(bass, key, { ...chord, quality: '' }) ? bass : spellInKey(pitchClassOf(bass), key);
 }
 
 /**
  * The chord with root and bass spelled as the key asks: Ebm becomes D#m in B major. Chromatic chords within reach of the
- * key (raised first or fifth, flat fifth) keep their spelling; the same object comes back when nothing changes.
+ * key (raised first or fifth, flat fifth) keep their spelling, and no name has a double sign; the same object comes back
+ * when nothing changes.
  */
 export function spellChordInKey(chord: ChordSymbol, key: Key): ChordSymbol {
-  const root = isAtHome(chord.root, key) ? chord.root : spellInKey(pitchClassOf(chord.root), key);
-  const shift = toFifths(root) - toFifths(chord.root);
-  const bass = chord.bass === null ? null : transposeNote(chord.bass, shift);
-  const spelled: ChordSymbol = { root, quality: chord.quality, bass };
+  const spelled = toPlainChord(spellExactly(chord, key));
   return isSameChord(spelled, chord) ? chord : spelled;
 }
 
 /**
  * Moves a chord from one key to another by their distance in fifths, so that its degree and its spelling in the key
- * stay: there and back gives the same names, as long as they lie within the double accidentals on the way.
+ * stay. A name from the wrong side of its key is spelled right on the way, and no double sign comes out: G for F##.
  */
 export function transposeChord(chord: ChordSymbol, fromKey: Key, toKey: Key): ChordSymbol {
   const fifths = toFifths(toKey.tonic) - toFifths(fromKey.tonic);
-  return fifths === 0
-    ? chord
-    : {
-        root: transposeNote(chord.root, fifths),
-        quality: chord.quality,
-        bass: chord.bass === null ? null : transposeNote(chord.bass, fifths),
-      };
+  if (fifths === 0) {
+    return chord;
+  }
+  const { root, quality, bass } = spellExactly(chord, fromKey);
+  return toPlainChord({
+    root: transposeNote(root, fifths),
+    quality,
+    bass: bass === null ? null : transposeNote(bass, fifths),
+  });
 }

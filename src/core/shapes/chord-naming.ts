@@ -10,11 +10,12 @@
 import { namedOpenMidi, type Tuning } from '../fretboard/tuning.ts';
 import { type ChordSymbol, listChordTones, pitchClassesOf } from '../harmony/chord-symbol.ts';
 import type { Key } from '../harmony/key.ts';
-import { QUALITIES, type Quality } from '../harmony/quality.ts';
-import { spellInKey } from '../harmony/spelling.ts';
+import { findQuality, QUALITIES, type Quality } from '../harmony/quality.ts';
+import { spellInKey, toPlainNote } from '../harmony/spelling.ts';
 import { itemAt } from '../kernel/list.ts';
 import { type NoteName, PLAIN_NAMES, pitchClassOf } from '../pitch/note-name.ts';
 import { type PitchClass, toPitchClass } from '../pitch/pitch-class.ts';
+import { type LowestNote, lackingCostOf, RARITY, slashCostOf } from './name-costs.ts';
 import type { Shape } from './shape.ts';
 
 /** How a name fits what sounds: nothing missing or foreign, only something missing, or something foreign. */
@@ -30,17 +31,29 @@ export type NamedChord = {
   readonly isBassRight: boolean;
 };
 
-const SLASH_COST = 4;
-const OUTSIDE_BASS_COST = 6.5;
-const MISSING_COST = 9;
-/** From this place on the list of everyday qualities names are rare. */
-const RARITY = 0.35;
+/** Rarer qualities that still have a name when they are heard. */
+const RARE_QUALITIES = [
+  '9#11',
+  '9#5',
+  'mMaj9',
+  'm6/9',
+  'm13',
+  'mMaj11',
+  'maj9#11',
+  'madd11',
+  'add11',
+  '7b9b13',
+  '7#9b13',
+].flatMap((text) => findQuality(text) ?? []);
+/** A ninth with a raised eleventh is met more often than one with a lowered fifth, which sounds the same without its fifth. */
+const NAMED_QUALITIES: readonly Quality[] = [
+  ...QUALITIES.filter((quality) => quality !== '9b5'),
+  ...RARE_QUALITIES,
+  '9b5',
+];
 
-type Notes = {
-  /** Whether the pitch class of the lowest note sounds once only. */
-  readonly isBassAlone: boolean;
+type Notes = LowestNote & {
   readonly heard: readonly PitchClass[];
-  readonly bass: PitchClass;
   readonly nameOf: (pitch: PitchClass) => NoteName;
 };
 
@@ -69,11 +82,16 @@ export function nameShape(shape: Shape, tuning: Tuning, key: Key | null, limit: 
   if (notes === null || notes.heard.length < 2) {
     return [];
   }
-  return notes.heard
-    .flatMap((root) => QUALITIES.flatMap((quality, place) => tryName(notes, root, quality, place)))
+  const tried = notes.heard
+    .flatMap((root) => NAMED_QUALITIES.flatMap((quality, place) => tryName(notes, root, quality, place)))
     .sort((a, b) => a.cost - b.cost)
-    .slice(0, limit)
     .map(({ named }) => named);
+  return tried.filter((named, place) => !isSameAgain(named, tried.slice(0, place))).slice(0, limit);
+}
+
+/** Whether a name that lacks a tone comes after another such on its root: the same notes, read less simply. */
+function isSameAgain({ chord, fit }: NamedChord, before: readonly NamedChord[]): boolean {
+  return fit === 'incomplete' && before.some((other) => other.fit === 'incomplete' && other.chord.root === chord.root);
 }
 
 type Tried = { readonly named: NamedChord; readonly cost: number };
@@ -86,28 +104,24 @@ function tryName(notes: Notes, root: PitchClass, quality: Quality, place: number
   const isOutside = !tones.includes(notes.bass);
   const chord: ChordSymbol = { ...plain, bass: bass === null ? null : spellBass(plain, notes.bass, bass) };
   const named = checkNotes(notes, chord);
-  const mayLack = named.missing.every((note) => isFifthOfFour(plain, note));
+  const mayLack = named.missing.every((note) => mayBeLeftOut(plain, note));
   if (named.fit === 'wrong' || !mayLack || (isOutside && notes.heard.length - 1 < Math.min(3, tones.length))) {
     return [];
   }
-  const slash = bass === null ? 0 : isOutside ? OUTSIDE_BASS_COST : insideSlashCost(notes, plain);
-  return [{ named, cost: place * RARITY + slash + named.missing.length * MISSING_COST }];
-}
-
-/** A seventh that sounds in the bass alone is rather a bass under the plain chord: Am/G, not Am7/G (common practice). */
-function insideSlashCost({ bass, isBassAlone }: Notes, plain: ChordSymbol): number {
-  const degree = listChordTones(plain).find(({ note }) => pitchClassOf(note) === bass)?.degree ?? '1';
-  return isBassAlone && !/^(?:1|b?3|[b#]?5)$/.test(degree) ? SLASH_COST + OUTSIDE_BASS_COST : SLASH_COST;
+  const slash = slashCostOf(plain, notes);
+  return [{ named, cost: place * RARITY + slash + lackingCostOf(plain, named.missing, bass !== null) }];
 }
 
 /** A bass that is a tone of the chord is spelled as that tone. */
 function spellBass(chord: ChordSymbol, bass: PitchClass, plain: NoteName): NoteName {
-  return listChordTones(chord).find(({ note }) => pitchClassOf(note) === bass)?.note ?? plain;
+  return toPlainNote(listChordTones(chord).find(({ note }) => pitchClassOf(note) === bass)?.note ?? plain);
 }
 
-function isFifthOfFour(chord: ChordSymbol, note: NoteName): boolean {
+/** The fifth of four tones or more, and the ninth or eleventh under a higher tone of six or more (common practice). */
+function mayBeLeftOut(chord: ChordSymbol, note: NoteName): boolean {
   const tones = listChordTones(chord);
-  return tones.length >= 4 && tones.find((tone) => tone.note === note)?.degree === '5';
+  const degree = tones.find((tone) => tone.note === note)?.degree;
+  return (tones.length >= 4 && degree === '5') || (tones.length >= 6 && (degree === '9' || degree === '11'));
 }
 
 function checkNotes({ heard, bass, nameOf }: Notes, chord: ChordSymbol): NamedChord {

@@ -10,7 +10,7 @@ import { degreeOfNote } from '../harmony/degree.ts';
 import type { Key } from '../harmony/key.ts';
 import type { NoteName } from '../pitch/note-name.ts';
 import { checkName } from './chord-naming.ts';
-import { type Instrument, type RatedFingering, rankShapes } from './rank-shapes.ts';
+import { type Instrument, orderOf, type RatedFingering, rankShapes } from './rank-shapes.ts';
 import { formatShape, isBarreChord, listBarres } from './shape.ts';
 
 /** Where a step stands on the way to the full shape. */
@@ -49,9 +49,9 @@ export function listEasierShapes(chord: ChordSymbol, instrument: Instrument, key
     ...(small === undefined ? [] : [toStep({ step: 'small', rated: small, chord }, chord, instrument)]),
     ...(open === undefined ? [] : [toStep({ step: 'without full barre', rated: open, chord }, chord, instrument)]),
     ...substitutes,
-  ].filter(({ rated }) => rated.effort.total < full.effort.total && textOf(rated) !== textOf(full));
+  ].filter(({ rated }) => orderOf(rated) < orderOf(full) && textOf(rated) !== textOf(full));
   return [
-    ...steps.sort((a, b) => a.rated.effort.total - b.rated.effort.total),
+    ...steps.sort((a, b) => orderOf(a.rated) - orderOf(b.rated)),
     toStep({ step: 'full', rated: full, chord }, chord, instrument),
   ];
 }

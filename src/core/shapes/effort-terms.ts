@@ -19,7 +19,6 @@ export const EFFORT_TERMS = [
   'muddy third',
   'doubled unison',
   'dropped tone',
-  'unfamiliar',
 ] as const;
 
 /** The name of one thing that makes a shape hard. */

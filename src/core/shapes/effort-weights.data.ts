@@ -13,6 +13,8 @@ export const EFFORT_WEIGHTS = {
   barreByMiddle: 3.1,
   barreByRing: 2.6,
   barreByLittle: 3.4,
+  /** Share of that where it stops two strings only. */
+  laterPair: 0.7,
   laterBarreString: 0.45,
   openBesideBarre: 1.8,
   /** A full barre for a hand that does not hold one yet: harder than any open shape. */
@@ -24,15 +26,15 @@ export const EFFORT_WEIGHTS = {
   /** For each 8 mm that a fret is narrower than {@link NARROW_FRET_MM}, by fingers side by side and alone. */
   narrowShared: 0.3,
   narrowAlone: 0.15,
-  innerMute: 3,
+  innerMute: 2,
   /** For each string that fewer than four sound. */
   thinSound: 4,
   silentBass: 0.65,
   silentTreble: 1.8,
-  fifthInBass: 1.5,
+  fifthInBass: 4,
   thirdInBass: 3,
   /** Share of that where each tone of the chord may be lowest. */
-  symmetricShare: 0.5,
+  symmetricShare: 1.15,
   muddyThird: 0.5,
   unison: 0.5,
   droppedTone: 0.8,
@@ -50,7 +52,7 @@ export const EFFORT_WEIGHTS = {
   /** How strange a shape is to a hand that knows its first chord book: each further familiar shape of a chord, a movable form, any other. */
   nextFamiliar: 0.35,
   movable: 0.5,
-  unknown: 3.3,
+  unknown: 7,
 } as const satisfies Readonly<Record<string, number>>;
 
 /** Frets narrower than this crowd the fingers, in mm (from memory: about the width of two fingertips). */

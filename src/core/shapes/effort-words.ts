@@ -43,8 +43,6 @@ function phraseOf(
       return span === null ? null : `up at fret ${span.low}`;
     case 'posture':
       return 'fingers away from where they fall';
-    case 'unfamiliar':
-      return 'not a first shape of this chord';
     default:
       return term;
   }

@@ -158,7 +158,10 @@ function scoreBarre({ terms, weights, places, neck }: Work, frets: Frets, finger
   }
   const strings = high - low + 1;
   const nearNut = int32At(places.fret, finger) + neck.capoFret <= 2 ? weights.barreNearNut : 0;
-  const later = finger === 1 ? 0 : laterBarre(weights, finger) + strings * weights.laterBarreString;
+  const later =
+    finger === 1
+      ? 0
+      : laterBarre(weights, finger) * (strings === 2 ? weights.laterPair : 1) + strings * weights.laterBarreString;
   const notYet = strings >= 4 && !neck.hand.playsBarres ? weights.barreNotYet : 0;
   add(terms, BARRE, weights.barre + strings * weights.barreString + nearNut + later + notYet);
   for (let string = high + 1; string < frets.length; string += 1) {

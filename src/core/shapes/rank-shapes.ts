@@ -30,12 +30,21 @@ import type { Hand } from './hand.ts';
 import { type Fingering, formatShape, type Shape } from './shape.ts';
 import { type Frets, HIGHEST_SEARCHED_FRET, searchShapes } from './shape-search.ts';
 
-/** A fingered shape with its effort; `isFamiliar` where a first chord book teaches it for this chord. */
+/**
+ * A fingered shape with its effort; `isFamiliar` where a first chord book teaches it for this chord. How strange it is comes on top
+ * of its effort where shapes are put in order: it has to be learned once, and costs the hand nothing after.
+ */
 export type RatedFingering = {
   readonly fingering: Fingering;
   readonly effort: Effort;
+  readonly strangeness: number;
   readonly isFamiliar: boolean;
 };
+
+/** What rated shapes are put in order by: their effort, and how strange they are. */
+export function orderOf({ effort, strangeness }: RatedFingering): number {
+  return effort.total + strangeness;
+}
 
 /** The guitar a shape is searched for and the hand that holds it: scale length in mm, highest fret counted from the nut. */
 export type Instrument = {
@@ -55,14 +64,25 @@ export function rankShapes(chord: ChordSymbol, instrument: Instrument, limit: nu
   return rankHolds(chord, instrument, limits).map((hold) => rateHold(hold, chord, instrument));
 }
 
-/** A fingered shape as plain numbers: what it sounds and how strange it is, and what holding it costs where it was found. */
+/** A fingered shape as plain numbers: what it sounds, what holding it costs where it was found, and how strange it is. */
 export type Hold = {
   readonly frets: Frets;
   readonly fingers: FingerNumbers;
   readonly soundCost: number;
   readonly holdCost: number;
+  readonly strangeness: number;
   readonly isFamiliar: boolean;
 };
+
+/** What a shape costs each time it is held, in easy fingers. */
+export function effortOfHold({ soundCost, holdCost }: Hold): number {
+  return soundCost + holdCost;
+}
+
+/** What shapes are put in order by. */
+function rankOf(hold: Hold): number {
+  return effortOfHold(hold) + hold.strangeness;
+}
 
 /** As {@link rankShapes}, with several fingerings of each shape, as plain numbers, all in one list, easiest first. */
 export function rankHolds(
@@ -88,8 +108,9 @@ export function toHold(fingering: Fingering, chord: ChordSymbol, instrument: Ins
   return {
     frets,
     fingers,
-    soundCost: scorer.scoreSound(frets, toTask(chord, instrument.setup.tuning)) + strangenessOf(known, fingers),
+    soundCost: scorer.scoreSound(frets, toTask(chord, instrument.setup.tuning)),
     holdCost: scorer.scoreHold(frets, fingers),
+    strangeness: strangenessOf(known, fingers),
     isFamiliar: known !== null,
   };
 }
@@ -98,16 +119,13 @@ export function toHold(fingering: Fingering, chord: ChordSymbol, instrument: Ins
 export function rateHold({ frets, fingers }: Hold, chord: ChordSymbol, instrument: Instrument): RatedFingering {
   const scorer = createScorer(neckOf(instrument));
   const known = familiarShapesOf(chord, instrument.setup.tuning).get(formatShape(toShape(frets))) ?? null;
-  const strange = strangenessOf(known, fingers);
   const task = toTask(chord, instrument.setup.tuning);
-  const total = scorer.scoreSound(frets, task) + scorer.scoreHold(frets, fingers) + strange;
+  const total = scorer.scoreSound(frets, task) + scorer.scoreHold(frets, fingers);
   const terms = EFFORT_TERMS.map((term, index) => ({ term, cost: float64At(scorer.terms, index) }));
   return {
     fingering: toFingering(frets, fingers),
-    effort: {
-      total,
-      terms: [...terms, { term: 'unfamiliar' as const, cost: strange }].filter(({ cost }) => cost !== 0),
-    },
+    effort: { total, terms: terms.filter(({ cost }) => cost !== 0) },
+    strangeness: strangenessOf(known, fingers),
     isFamiliar: known !== null,
   };
 }
@@ -130,7 +148,7 @@ type FingeringWork = {
 /** Fingers grips by rising bound until none to come can be among the best. */
 function fingerGrips(grips: readonly Grip[], work: FingeringWork): readonly Hold[] {
   const kept: Fingered[] = [];
-  const costOf = ({ options: [best] }: Fingered): number => (best === undefined ? 0 : best.soundCost + best.holdCost);
+  const costOf = ({ options: [best] }: Fingered): number => (best === undefined ? 0 : rankOf(best));
   for (const grip of grips) {
     const [best] = kept;
     const worst = kept[work.limits.shapes - 1];
@@ -151,7 +169,7 @@ function fingerGrips(grips: readonly Grip[], work: FingeringWork): readonly Hold
   return kept
     .filter((each) => costOf(each) <= most)
     .flatMap(({ options }) => options)
-    .sort((a, b) => a.soundCost + a.holdCost - b.soundCost - b.holdCost);
+    .sort((a, b) => rankOf(a) - rankOf(b));
 }
 
 function comparePacked(a: Frets, b: Frets): number {
@@ -164,14 +182,14 @@ function listOptions(
   { task, scorer, usesThumb, limits, weights }: FingeringWork,
 ): readonly Hold[] {
   const options: Hold[] = [];
-  const sound = scorer.scoreSound(frets, task);
+  const soundCost = scorer.scoreSound(frets, task);
   searchFingerings(frets, usesThumb, (fingers) => {
-    const soundCost = sound + strangenessOf(known, fingers, weights);
+    const strangeness = strangenessOf(known, fingers, weights);
     const holdCost = scorer.scoreHold(frets, fingers);
     const worst = options[limits.fingerings - 1];
-    if (soundCost + holdCost < (worst === undefined ? Number.POSITIVE_INFINITY : worst.soundCost + worst.holdCost)) {
-      options.push({ frets, fingers: fingers.slice(), soundCost, holdCost, isFamiliar: known !== null });
-      options.sort((a, b) => a.soundCost + a.holdCost - b.soundCost - b.holdCost);
+    if (soundCost + holdCost + strangeness < (worst === undefined ? Number.POSITIVE_INFINITY : rankOf(worst))) {
+      options.push({ frets, fingers: fingers.slice(), soundCost, holdCost, strangeness, isFamiliar: known !== null });
+      options.sort((a, b) => rankOf(a) - rankOf(b));
       options.length = Math.min(options.length, limits.fingerings);
     }
   });
@@ -179,12 +197,16 @@ function listOptions(
 }
 
 /** The easiest fingers of a given shape behind a capo, those of a first chord book before others; null when no hand can. */
-export function findFingering(shape: Shape, instrument: Instrument): Fingering | null {
+export function findFingering(
+  shape: Shape,
+  instrument: Instrument,
+  weights: EffortWeights = EFFORT_WEIGHTS,
+): Fingering | null {
   const familiar = findFamiliarFingering(shape, instrument.setup.tuning);
   if (familiar !== null) {
     return familiar;
   }
-  const scorer = createScorer(neckOf(instrument));
+  const scorer = createScorer(neckOf(instrument), weights);
   const frets = toFrets(shape);
   let least = Number.POSITIVE_INFINITY;
   let best: FingerNumbers = [];

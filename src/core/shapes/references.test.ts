@@ -6,16 +6,18 @@ import {
   listLilyPondShapes,
 } from '../../test-support/hand-entered-shapes.ts';
 import { chordOf } from '../../test-support/read.ts';
+import { hasRootInBass, isTextbook, listTextbookChords } from '../../test-support/textbook-chords.ts';
 import { soundingMidi } from '../fretboard/capo.ts';
-import { parseTuning, STANDARD_TUNING, type Tuning } from '../fretboard/tuning.ts';
-import { bassNoteOf, pitchClassesOf } from '../harmony/chord-symbol.ts';
+import { namedOpenMidi, parseTuning, STANDARD_TUNING, TUNINGS, type Tuning } from '../fretboard/tuning.ts';
+import { bassNoteOf, formatChordSymbol, pitchClassesOf } from '../harmony/chord-symbol.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
+import { nameShape } from './chord-naming.ts';
 import { toTask } from './chord-task.ts';
 import { isLegalFingering, toShape } from './fingering.ts';
 import { AVERAGE_HAND } from './hand.ts';
 import { findFingering, listStrumVariants, rankShapes } from './rank-shapes.ts';
-import { formatShape } from './shape.ts';
+import { formatShape, parseShape } from './shape.ts';
 import { searchShapes } from './shape-search.ts';
 
 /*
@@ -168,5 +170,108 @@ describe.runIf(HAS_LILYPOND || process.env['CI'] !== undefined)("the first offer
 
   test('of all LilyPond guitar shapes 88 % are in the first ten (reached 91 %)', () => {
     expect(shareOf(clean(lilyPond), (entered) => placeOf(entered, true) >= 0)).toBeGreaterThanOrEqual(0.88);
+  });
+});
+
+describe('the first offer is what books print (chords-db, twelve roots by sixteen qualities)', () => {
+  const { chords, leftOut } = listTextbookChords();
+  const printed = chords.filter(({ positions }) => positions.length > 0);
+  const offers = printed.map((each) => ({
+    each,
+    shapes: rankShapes(each.chord, guitar, 3).map(({ fingering }) => fingering.shape),
+  }));
+  const shareOfOffers = (isKept: boolean, isRight: (offer: (typeof offers)[number]) => boolean) => {
+    const half = offers.filter(({ each }) => each.isKept === isKept);
+    return half.filter(isRight).length / half.length;
+  };
+  const isFirst = ({ each, shapes: [first] }: (typeof offers)[number]) =>
+    first !== undefined && isTextbook(each, first);
+  const isAmongThree = ({ each, shapes }: (typeof offers)[number]) => shapes.some((shape) => isTextbook(each, shape));
+
+  test('on 192 chords, of whose positions those with a foreign note or without third or seventh are left out', () => {
+    expect(printed).toHaveLength(192);
+    expect(leftOut).toHaveLength(29);
+    expect(leftOut.filter((source) => !/ 13 /.test(source))).toEqual([
+      'C 9 0',
+      'C 9 3',
+      'Csharp aug 0',
+      'Csharp aug 1',
+      'G add9 1',
+      'A dim 1',
+      'Bb 6 3',
+      'B aug 3',
+    ]);
+  });
+
+  test('first for 90 % of the roots that were fitted (reached 92 %) and 82 % of those kept apart (84 %); before: 75 and 67 %', () => {
+    expect(shareOfOffers(false, isFirst)).toBeGreaterThanOrEqual(0.9);
+    expect(shareOfOffers(true, isFirst)).toBeGreaterThanOrEqual(0.82);
+  });
+
+  test('among the first three for 97 % (98 %) and 95 % (96 %); before: 85 and 83 %', () => {
+    expect(shareOfOffers(false, isAmongThree)).toBeGreaterThanOrEqual(0.97);
+    expect(shareOfOffers(true, isAmongThree)).toBeGreaterThanOrEqual(0.95);
+  });
+
+  test('with the root in the bass wherever the book has it there', () => {
+    const lost = offers.filter(
+      ({ each, shapes: [first] }) =>
+        each.positions[0] !== undefined &&
+        hasRootInBass(each.chord, each.positions[0]) &&
+        (first === undefined || !hasRootInBass(each.chord, first)),
+    );
+    expect(lost.map(({ each }) => formatChordSymbol(each.chord))).toEqual([]);
+  });
+});
+
+// Common practice: in a tuning's own key the roots of its three chords are what the thumb strikes.
+describe.each([
+  ['drop D', 'D G A'],
+  ['double drop D', 'D G A'],
+  ['DADGAD', 'D G A'],
+  ['open D', 'D G A'],
+  ['open G', 'G C D'],
+])('in %s', (name, chords) => {
+  const tuning = TUNINGS.find((each) => each.name === name) ?? STANDARD_TUNING;
+
+  test.each(chords.split(' '))('the root of %s is in the bass of the first offer', (symbol) => {
+    const [first] = rankShapes(chordOf(symbol), { ...guitar, setup: { tuning, capoFret: 0 } }, 1);
+    const midi = (first?.fingering.shape ?? []).flatMap((fret, string) =>
+      fret === null ? [] : [(namedOpenMidi(tuning)[string] ?? 0) + fret],
+    );
+    expect(toPitchClass(Math.min(...midi))).toBe(pitchClassOf(chordOf(symbol).root));
+  });
+});
+
+describe('the name of a shape is what books call it', () => {
+  test('first or second for 96 % of 1,904 positions (reached 96.2 %), with or without the bass added', () => {
+    const positions = [...clean(chordsDb), ...clean(lilyPond)];
+    const isNamed = ({ chord, fingering }: EnteredShape) => {
+      const wanted = chordOf(chord ?? '');
+      const soundOf = ({ root, quality }: typeof wanted) => `${pitchClassOf(root)} ${quality}`;
+      return nameShape(fingering.shape, STANDARD_TUNING, null, 2).some(
+        (named) =>
+          soundOf(named.chord) === soundOf(wanted) &&
+          (wanted.bass === null ||
+            (named.chord.bass !== null && pitchClassOf(named.chord.bass) === pitchClassOf(wanted.bass))),
+      );
+    };
+    expect(shareOf(positions, isNamed)).toBeGreaterThanOrEqual(0.96);
+  });
+
+  // Common practice; read from the lowest note first.
+  test.each([
+    ['xx0221', 'DmMaj7'],
+    ['000000', 'Em7add11'],
+    ['x32310', 'C7'],
+    ['3x345x', 'G13'],
+    ['x32010', 'C'],
+    ['200232', 'D/F#'],
+    ['x02010', 'Am7'],
+    ['032010', 'C/E'],
+  ])('%s is %s', (frets, name) => {
+    const parsed = parseShape(frets, 6);
+    const [first] = parsed.ok ? nameShape(parsed.value, STANDARD_TUNING, null, 1) : [];
+    expect(first && formatChordSymbol(first.chord)).toBe(name);
   });
 });

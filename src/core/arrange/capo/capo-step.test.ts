@@ -153,10 +153,13 @@ describe('setups side by side', () => {
 describe('two capos in one room', () => {
   test('are far enough apart, in one key, and the easier for both the better', () => {
     const pairs = rankCapoPairs(planOf(song).rows);
-    expect(pairs[0]).toMatchObject({ low: { capoFret: 3 }, barreChords: 0 });
+    // One barre chord between them, which no pair of frets three apart does without.
+    expect(pairs[0]).toMatchObject({ low: { capoFret: 1 }, high: { capoFret: 5 }, barreChords: 1 });
     expect(pairs.every(({ low, high }) => high.capoFret - low.capoFret >= 3)).toBe(true);
     const barres = pairs.map(({ barreChords }) => barreChords);
     expect(barres).toEqual([...barres].sort((a, b) => a - b));
+    const harder = pairs.filter(({ barreChords }) => barreChords === 1).map((pair) => pair.harder);
+    expect(harder).toEqual([...harder].sort((a, b) => a - b));
   });
 });
 

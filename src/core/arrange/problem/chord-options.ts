@@ -5,7 +5,7 @@ import { transposeChord } from '../../harmony/spelling.ts';
 import { itemAt } from '../../kernel/list.ts';
 import { float64At } from '../../kernel/number-at.ts';
 import type { Limits } from '../../shapes/grips.ts';
-import type { Instrument } from '../../shapes/rank-shapes.ts';
+import { effortOfHold, type Instrument } from '../../shapes/rank-shapes.ts';
 import { formatShape } from '../../shapes/shape.ts';
 import { soundsOnly } from '../../shapes/sounding.ts';
 import {
@@ -66,7 +66,7 @@ export function listChordOptions(
     sounding,
     shapeChord,
     list,
-    efforts: Float64Array.from(list.candidates, ({ hold }) => hold.soundCost + hold.holdCost),
+    efforts: Float64Array.from(list.candidates, ({ hold }) => effortOfHold(hold)),
     news: list.candidates.map(({ text }) => isNew(shapeChord, text, question)),
   };
 }

@@ -115,7 +115,7 @@ export function* planSetups(
   const sketchOf = createSketcher(problem, question, memory);
   const sketches: SketchedSetup[] = [];
   for (const [index, place] of places.entries()) {
-    const setupCost = setupCostOf(problem, question, place);
+    const setupCost = costOfSetup(problem, question, place);
     const sketch = sketchOf(place);
     sketches.push({ place, setupCost, total: setupCost + sketch.cost, sketch });
     if (index % COARSE_PER_STEP === COARSE_PER_STEP - 1) {
@@ -146,7 +146,8 @@ export function* planSetups(
 
 type SolvedSetup = { readonly solution: Solution; readonly setupCost: number };
 
-function setupCostOf(problem: SongProblem, question: SetupQuestion, place: SetupPlace): number {
+/** What a setup itself costs a song: {@link scoreSetup}, and the ornaments it loses. */
+export function costOfSetup(problem: SongProblem, question: SetupQuestion, place: SetupPlace): number {
   const setup = scoreSetup(place.setup, fromRecord(problem, place), fitOf(problem, question, place), problem.highNote);
   return setup + scoreOrnamentLosses(ornamentLossesOf(problem, question, place));
 }

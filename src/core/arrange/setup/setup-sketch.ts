@@ -33,7 +33,8 @@ import {
 } from '../problem/chord-options.ts';
 import type { SetupQuestion } from '../problem/setup-question.ts';
 import type { SongProblem } from '../problem/song-problem.ts';
-import { HOLD_WEIGHT, listPairCosts, NEW_SHAPE, type Solution, toSolution, UNPLAYABLE } from './setup-solution.ts';
+import { learningCost, UNPLAYABLE_STRANGENESS } from './learning.ts';
+import { HOLD_WEIGHT, listPairCosts, type Solution, toSolution, UNPLAYABLE } from './setup-solution.ts';
 
 /** Sorting needs few shapes. */
 const COARSE_LIMITS: Limits = { shapes: 4, fingerings: 2, slack: 3 };
@@ -114,19 +115,24 @@ function sketch(
     remember(memory.efforts, `${setup.capoFret} ${list.key}`, () =>
       Float64Array.from(list.candidates, ({ hold }) => hold.soundCost + scorer.scoreHold(hold.frets, hold.fingers)),
     );
+  const forbidden = chords.map((chord) => listForbidden(chord, question));
+  const isOut = ({ topFret, text, isBarre }: Candidate, index: number): boolean =>
+    topFret > highest || (noBarres && isBarre) || itemAt(forbidden, index).includes(text);
   const single = lists.map((list, index) => {
     const { candidates } = list;
     const chord = itemAt(chords, index);
-    const forbidden = listForbidden(chord, question);
     const weight = HOLD_WEIGHT * itemAt(problem.chords, index).share;
-    const isOut = ({ topFret, text, isBarre }: Candidate): boolean =>
-      topFret > highest || (noBarres && isBarre) || forbidden.includes(text);
     const efforts = effortsOf(list);
     const costs = candidates.map((candidate, option) => {
-      const effort = isOut(candidate) ? UNPLAYABLE : Math.min(float64At(efforts, option), UNPLAYABLE);
-      return weight * effort + (isNew(chord, candidate.text, question) ? NEW_SHAPE : 0);
+      if (isOut(candidate, index)) {
+        return weight * UNPLAYABLE + learningCost(UNPLAYABLE_STRANGENESS, false);
+      }
+      const learn = learningCost(candidate.hold.strangeness, isNew(chord, candidate.text, question));
+      return weight * Math.min(float64At(efforts, option), UNPLAYABLE) + learn;
     });
-    return Float64Array.from(costs.length === 0 ? [weight * UNPLAYABLE] : costs);
+    return Float64Array.from(
+      costs.length === 0 ? [weight * UNPLAYABLE + learningCost(UNPLAYABLE_STRANGENESS, false)] : costs,
+    );
   });
   const best = chooseGreedily(single, neighbours);
   return {
@@ -138,7 +144,12 @@ function sketch(
         const news = list.candidates.map(({ text }) => isNew(shapeChord, text, question));
         return { sounding, shapeChord, list, efforts: effortsOf(list), news };
       });
-      return toSolution(problem, place, options, { best, pairs: listPairCosts(problem, lists, memory), isRough: true });
+      return toSolution(problem, place, options, {
+        best,
+        pairs: listPairCosts(problem, lists, memory),
+        isRough: true,
+        isOut,
+      });
     },
   };
 }

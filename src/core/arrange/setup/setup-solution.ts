@@ -7,7 +7,7 @@
  */
 
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
-import { itemAt } from '../../kernel/list.ts';
+import { itemAt, sumOf } from '../../kernel/list.ts';
 import { float64At } from '../../kernel/number-at.ts';
 import { runSteps, type Steps } from '../../kernel/steps.ts';
 import { type BestChoice, type ChoiceCosts, choosePairwise, type PairCosts } from '../choice/pairwise-choice.ts';
@@ -21,12 +21,10 @@ import {
 } from '../problem/chord-options.ts';
 import type { SetupQuestion } from '../problem/setup-question.ts';
 import type { ProblemChange, SongProblem } from '../problem/song-problem.ts';
+import { learningCost, UNPLAYABLE_STRANGENESS } from './learning.ts';
 
 /** How much holding weighs against changing (fitted: with more, unfamiliar shapes win). */
 export const HOLD_WEIGHT = 0.7;
-
-/** What one shape costs that is new to the class. */
-export const NEW_SHAPE = 0.12;
 
 /** A chord that cannot be played at all, in easy fingers. */
 export const UNPLAYABLE = 12;
@@ -128,7 +126,7 @@ function singleCosts(
       : efforts.map(
           (effort, option) =>
             HOLD_WEIGHT * itemAt(problem.chords, index).share * effort +
-            (news[option] === true ? NEW_SHAPE : 0) +
+            learningCost(list.candidates[option]?.hold.strangeness ?? 0, news[option] === true) +
             (list.candidates[option]?.isBarre === true ? barrePenalty : 0),
         ),
   );
@@ -189,15 +187,19 @@ export function toSolution(
     best,
     pairs,
     isRough,
+    isOut = () => false,
   }: {
     readonly best: Pick<BestChoice, 'chosen' | 'isProven'>;
     readonly pairs: readonly PairCosts[];
     readonly isRough: boolean;
+    /** Whether a candidate cannot be played after all; none by default. */
+    readonly isOut?: (candidate: Candidate, chord: number) => boolean;
   },
 ): Solution {
   const chords = options.map(({ sounding, shapeChord, list, efforts, news }, index): SolvedChord => {
     const option = itemAt(best.chosen, index);
-    const candidate = list.candidates[option] ?? null;
+    const found = list.candidates[option] ?? null;
+    const candidate = found === null || isOut(found, index) ? null : found;
     return {
       sounding,
       shapeChord,
@@ -221,7 +223,9 @@ export function toSolution(
     chords,
     hold: HOLD_WEIGHT * hold,
     change,
-    learn: chords.filter((chord) => chord.isNew).length * NEW_SHAPE,
+    learn: sumOf(chords, ({ candidate, isNew }) =>
+      learningCost(candidate?.hold.strangeness ?? UNPLAYABLE_STRANGENESS, isNew),
+    ),
     isProven: best.isProven,
     isRough,
   };

@@ -1,8 +1,9 @@
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { scoreChange } from '../../shapes/change.ts';
-import type { Instrument } from '../../shapes/rank-shapes.ts';
+import { effortOfHold, type Instrument } from '../../shapes/rank-shapes.ts';
 import { type Candidate, listCandidates, type PlanMemory } from '../problem/candidates.ts';
 import { FINE_LIMITS } from '../problem/chord-options.ts';
+import { learningCost } from '../setup/learning.ts';
 import { HOLD_WEIGHT } from '../setup/setup-solution.ts';
 
 /** Two shapes and what going from the first to the second costs. */
@@ -18,7 +19,7 @@ export function findEasiestChange(from: readonly Candidate[], to: readonly Candi
   for (const a of from) {
     for (const b of to) {
       const cost = scoreChange(a.places, b.places);
-      const total = cost + (HOLD_WEIGHT * (effortOf(a) + effortOf(b))) / 2;
+      const total = cost + (HOLD_WEIGHT * (effortOfHold(a.hold) + effortOfHold(b.hold))) / 2 + learnOf(a) + learnOf(b);
       if (total < least) {
         [least, best] = [total, { from: a, to: b, cost }];
       }
@@ -27,8 +28,8 @@ export function findEasiestChange(from: readonly Candidate[], to: readonly Candi
   return best;
 }
 
-function effortOf({ hold }: Candidate): number {
-  return hold.soundCost + hold.holdCost;
+function learnOf({ hold }: Candidate): number {
+  return learningCost(hold.strangeness, false);
 }
 
 /** The shapes that a chord may be held as, as a plan considers them. */

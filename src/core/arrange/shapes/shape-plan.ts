@@ -14,17 +14,27 @@ import type { Steps } from '../../kernel/steps.ts';
 import { type Change, describeChange, estimateChangeMs, scoreChange, toPlaces } from '../../shapes/change.ts';
 import { checkName, type NamedChord, nameShape } from '../../shapes/chord-naming.ts';
 import { type EasierShape, listEasierShapes } from '../../shapes/easier-shapes.ts';
+import { toFingering } from '../../shapes/fingering.ts';
 import { findMovableForm, type MovableForm } from '../../shapes/movable-form.ts';
-import { type Hold, type Instrument, type RatedFingering, rateHold, toHold } from '../../shapes/rank-shapes.ts';
+import {
+  effortOfHold,
+  type Hold,
+  type Instrument,
+  type RatedFingering,
+  rateHold,
+  toHold,
+} from '../../shapes/rank-shapes.ts';
 import { type Fingering, formatShape, isBarreChord } from '../../shapes/shape.ts';
 import { lowestNamedMidi } from '../../shapes/sounding.ts';
 import type { Part, SongDocument, StoredShape } from '../../song/document/document.ts';
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { fingeringOf, listCandidates } from '../problem/candidates.ts';
-import { FINE_LIMITS, type SetupPlace, toPlaceChord, toSetupPlace } from '../problem/chord-options.ts';
+import { FINE_LIMITS, isNew, type SetupPlace, toPlaceChord, toSetupPlace } from '../problem/chord-options.ts';
 import type { Planner } from '../problem/planner.ts';
 import type { SetupQuestion } from '../problem/setup-question.ts';
 import { type ProblemChange, type SongProblem, toSongProblem } from '../problem/song-problem.ts';
+import { learningCost } from '../setup/learning.ts';
+import { costOfSetup } from '../setup/setup-plan.ts';
 import { BASS_LEAPS, HOLD_WEIGHT, solveSetup } from '../setup/setup-solution.ts';
 import { type BassLine, listBassLines } from './bass-lines.ts';
 import { type HandFamily, listHandFamilies } from './hand-families.ts';
@@ -78,7 +88,7 @@ export type ShapePlan = {
   readonly changes: readonly ChangeSheet[];
   readonly families: readonly HandFamily[];
   readonly bassLines: readonly BassLine[];
-  /** What the song costs with the stored shapes, holding and changing, in easy fingers. */
+  /** What the song costs with the stored shapes in its setup, in easy fingers: the same figure as the setup plan's. */
   readonly total: number;
 };
 
@@ -94,7 +104,7 @@ export function* planShapes(document: SongDocument, part: Part, planner: Planner
     findStoredShape(part, toPlaceChord(chord, problem.key, place).shapeChord),
   );
   const held = stored.map((each): Held | null =>
-    each === null ? null : toHeld(each.fingering, effortOf(toHold(each.fingering, each.chord, instrument)), part),
+    each === null ? null : toHeld(toHold(each.fingering, each.chord, instrument), each.chord, part, question),
   );
   const changesInAll = sumOf(problem.changes, ({ count }) => count);
   const work: Work = { problem, place, part, question, instrument, held, changesInAll, planner };
@@ -126,11 +136,22 @@ export function* planShapes(document: SongDocument, part: Part, planner: Planner
 
 const NOTHING_HELD: Fingering = { shape: [], fingers: [] };
 
-/** A fingering with what holding it costs. */
-type Held = { readonly fingering: Fingering; readonly effort: number; readonly lowestMidi: number };
+/** A fingering with what holding it and learning it cost. */
+type Held = {
+  readonly fingering: Fingering;
+  readonly effort: number;
+  readonly learn: number;
+  readonly lowestMidi: number;
+};
 
-function toHeld(fingering: Fingering, effort: number, part: Part): Held {
-  return { fingering, effort, lowestMidi: lowestNamedMidi(fingering.shape, part.setup.tuning) };
+function toHeld(hold: Hold, chord: ChordSymbol, { setup }: Part, question: SetupQuestion): Held {
+  const fingering = toFingering(hold.frets, hold.fingers);
+  return {
+    fingering,
+    effort: effortOfHold(hold),
+    learn: learningCost(hold.strangeness, isNew(chord, formatShape(fingering.shape), question)),
+    lowestMidi: lowestNamedMidi(fingering.shape, setup.tuning),
+  };
 }
 
 type Work = {
@@ -187,11 +208,11 @@ function rate(fingering: Fingering, chord: ChordSymbol, instrument: Instrument):
 
 /** The current fingering and the best others, each shape with its best fingers, by what the song then costs. */
 function listAlternatives(work: Work, index: number, chord: ChordSymbol): readonly Alternative[] {
-  const { instrument, planner, held, part } = work;
+  const { instrument, planner, held, part, question } = work;
   const current = held[index] ?? null;
   const { candidates } = listCandidates(chord, instrument, FINE_LIMITS, planner.memory);
   const others = candidates
-    .map((candidate) => toHeld(fingeringOf(candidate), effortOf(candidate.hold), part))
+    .map(({ hold }) => toHeld(hold, chord, part, question))
     .filter(({ fingering }) => !isEqual(fingering, current?.fingering));
   const before = current === null ? 0 : costAt(work, index, current);
   const ranked = [...(current === null ? [] : [current]), ...others]
@@ -226,13 +247,14 @@ function keepBestFingers<T extends { readonly each: Held }>(
 
 const MOST_FINGERINGS = 2;
 
-/** What a song costs with the stored shapes: an average over the song, as in the setup plan. Chords without a shape cost nothing. */
-function totalOf({ problem, held, changesInAll }: Work): number {
+/** What a song costs with the stored shapes in its setup, by the same sum as in the setup plan. Chords without a shape cost nothing. */
+function totalOf({ problem, held, changesInAll, question, place }: Work): number {
   const hold = problem.chords.reduce((sum, { share }, index) => sum + share * (held[index]?.effort ?? 0), 0);
   const change = sumOf(problem.changes, (each) =>
     changeCost(each, held[each.from] ?? null, held[each.to] ?? null, changesInAll),
   );
-  return HOLD_WEIGHT * hold + change;
+  const learn = sumOf(held, (each) => each?.learn ?? 0);
+  return HOLD_WEIGHT * hold + change + learn + costOfSetup(problem, question, place);
 }
 
 /** The part of that in which one chord has a hand, if it were held so. */
@@ -240,7 +262,7 @@ function costAt({ problem, held, changesInAll }: Work, index: number, own: Held)
   const changes = problem.changes.filter(({ from, to }) => from === index || to === index);
   const heldAt = (place: number): Held | null => (place === index ? own : (held[place] ?? null));
   const change = sumOf(changes, (each) => changeCost(each, heldAt(each.from), heldAt(each.to), changesInAll));
-  return HOLD_WEIGHT * itemAt(problem.chords, index).share * own.effort + change;
+  return HOLD_WEIGHT * itemAt(problem.chords, index).share * own.effort + own.learn + change;
 }
 
 /** What a change weighs in the song; a bass that leaps up where it is meant to fall counts as in the setup plan. */
@@ -263,10 +285,6 @@ function hasLeap({ problem, held }: Work, index: number, own: Held): boolean {
     const [from, to] = [heldAt(change.from), heldAt(change.to)];
     return from !== null && to !== null && (change.from === index || change.to === index) && leaps(change, from, to);
   });
-}
-
-function effortOf({ soundCost, holdCost }: Hold): number {
-  return soundCost + holdCost;
 }
 
 function listChangeSheets({ problem, held }: Work): readonly ChangeSheet[] {

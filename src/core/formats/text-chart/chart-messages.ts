@@ -2,7 +2,7 @@ import { NEW_SONG_SIZE, SONG_LIMITS } from '../../song/document/song-limits.ts';
 import type { ChartProblem, ProblemKind } from './problem.ts';
 
 /** A sentence for each finding; `found` is what stands in the text. */
-const SENTENCES: Readonly<Record<ProblemKind, (found: string) => string>> = {
+const SENTENCES: Readonly<Record<ProblemKind, (found: string, proposal: string) => string>> = {
   'too-long': () => `The chart is longer than ${SONG_LIMITS.chartCharacters.toLocaleString('en')} characters.`,
   'unknown-header': (found) =>
     `“${found}” is no header. Known: title, credit, key, tempo, metre, feel, tuning, capo, chords, range, length, form.`,
@@ -54,12 +54,13 @@ const SENTENCES: Readonly<Record<ProblemKind, (found: string) => string>> = {
   'gave-up': () =>
     'So much of this text cannot be read that it was not read to its end. The song keeps its last good state.',
   'read-as': (found) => `“${found}” is not quite a chord’s name and was read as the nearest one.`,
-  'spelled-in-key': (found) => `${found} is spelled from the wrong side of the key.`,
+  'spelled-in-key': (found, proposal) =>
+    `${found} is ${proposal} in this key, and the song has it so. Write it on the map where you want ${found}.`,
   'capo-line': () => 'The capo was taken from this line, and the chords of the song are taken for shapes behind it.',
   'ninth-in-doubt': (found) => `${found} has a seventh in it, its neighbour an added ninth only. Is it meant?`,
 };
 
 /** A finding as a sentence, without its place. */
 export function sayProblem(problem: ChartProblem): string {
-  return SENTENCES[problem.kind](problem.found);
+  return SENTENCES[problem.kind](problem.found, problem.proposals[0] ?? '');
 }

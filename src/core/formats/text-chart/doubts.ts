@@ -1,9 +1,9 @@
-import { toShapeKey } from '../../fretboard/capo.ts';
 import { type ChordSymbol, formatChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
 import type { Key } from '../../harmony/key.ts';
 import { spellChordInKey } from '../../harmony/spelling.ts';
 import { uniqueBy } from '../../kernel/list.ts';
-import type { ChartHeaders } from '../../song/chart/chart.ts';
+import type { Chart } from '../../song/chart/chart.ts';
+import { namingKeyOf } from '../../song/chart/chart-spelling.ts';
 import { type ChartProblem, type Place, placeOf, problemAt, type Span } from './problem.ts';
 import { splitWords } from './read-bar.ts';
 import type { Block } from './read-body.ts';
@@ -15,9 +15,12 @@ type NamedChord = { readonly chord: ChordSymbol; readonly place: Place };
  * What is understood but doubtful: chords spelled from the wrong side of the key, and a ninth with a seventh beside the
  * same root's added ninth. Each chord is asked about once, where it stands first.
  */
-export function listDoubts(blocks: readonly Block[], headers: ChartHeaders): readonly ChartProblem[] {
+export function listDoubts(
+  blocks: readonly Block[],
+  chart: Pick<Chart, 'headers' | 'sections' | 'passes'>,
+): readonly ChartProblem[] {
   const named = firstUses(blocks.flatMap(({ cells }) => cells.flat()));
-  return [...misspelled(named, headers, blocks), ...doubtfulNinths(named)];
+  return [...misspelled(named, namingKeyOf(chart)), ...doubtfulNinths(named)];
 }
 
 function firstUses(cells: readonly Span[]): readonly NamedChord[] {
@@ -31,26 +34,16 @@ function firstUses(cells: readonly Span[]): readonly NamedChord[] {
   return [...seen.values()];
 }
 
-/** Silent without a stated key, and in a song whose key changes: there another key may ask for the spelling. */
-function misspelled(
-  named: readonly NamedChord[],
-  headers: ChartHeaders,
-  blocks: readonly Block[],
-): readonly ChartProblem[] {
-  const changesKey = blocks.some(({ lines }) => lines.some(({ bars }) => bars.some(({ key }) => key !== null)));
-  if (headers.key === null || changesKey) {
-    return [];
-  }
-  const key: Key =
-    headers.chords === 'shapes'
-      ? toShapeKey(headers.key, { tuning: headers.tuning, capoFret: headers.capoFret })
-      : headers.key;
-  return named.flatMap(({ chord, place }) => {
-    const spelled = spellChordInKey(chord, key);
-    return isSameChord(spelled, chord)
-      ? []
-      : [problemAt(place, 'spelled-in-key', formatChordSymbol(chord), [formatChordSymbol(spelled)])];
-  });
+/** Silent in a song whose key changes. */
+function misspelled(named: readonly NamedChord[], key: Key | null): readonly ChartProblem[] {
+  return key === null
+    ? []
+    : named.flatMap(({ chord, place }) => {
+        const spelled = spellChordInKey(chord, key);
+        return isSameChord(spelled, chord)
+          ? []
+          : [problemAt(place, 'spelled-in-key', formatChordSymbol(chord), [formatChordSymbol(spelled)])];
+      });
 }
 
 function doubtfulNinths(named: readonly NamedChord[]): readonly ChartProblem[] {

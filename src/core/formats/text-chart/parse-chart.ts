@@ -62,7 +62,7 @@ export function* readChart(text: string): Steps<ParsedChart> {
     problems.unshift(problemAt({ line: 1, column: 1, length: 1 }, body.endedBy ?? 'too-many-bars', String(bars)));
   }
   const isUsable = !isTooLong && !isTooMuch;
-  problems.push(...listDoubts(blocks, headers));
+  problems.push(...listDoubts(blocks, { headers, sections, passes }));
   return {
     isUsable,
     chart: isUsable ? { headers, sections, passes, form } : { headers, sections: [], passes: [], form: [] },

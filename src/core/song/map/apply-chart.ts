@@ -23,6 +23,7 @@ import {
   timedChordsOf,
 } from '../chart/chart.ts';
 import { chartNamingOf, chartOf } from '../chart/chart-of.ts';
+import { spellChart } from '../chart/chart-spelling.ts';
 import { alignSections, type ChordNaming, type LineUp } from '../chart/line-up.ts';
 import { editsOfPass } from '../chart/pass-edits.ts';
 import type { Facts, Part, Pass, Section, SongDocument, StoredShape } from '../document/document.ts';
@@ -44,7 +45,8 @@ export function applyChart(document: SongDocument, chart: Chart, options: ApplyO
   const read = withUnreadHeaders(chart, current, options.unreadHeaders);
   const isSameView = isEqual(viewOf(current), viewOf(read));
   const toSounding = soundingOfChart(read);
-  const wanted = isSameView ? read : mapChords(read, toSounding);
+  const spelled = spellChart(read, current);
+  const wanted = isSameView ? spelled : mapChords(spelled, toSounding);
   const context: LineUp = {
     naming: isSameView ? chartNamingOf(document) : (chord) => chord,
     toSounding: isSameView ? toSounding : (chord) => chord,

@@ -326,7 +326,7 @@ function problemOf(count: number): SongProblem {
   const song = {
     melody: null,
     highNote: null,
-    record: { shift: 0, cents: 0 },
+    record: { shift: 0, cents: 0, isKnown: false },
     tempoBpm: 100,
     isBareList: false,
     ornaments: [],

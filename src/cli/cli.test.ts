@@ -38,7 +38,7 @@ describe('plan', () => {
     const { hold, change, learn, setup, total } = first.effort;
     expect(hold + change + learn + setup).toBeCloseTo(total, 2);
     expect(first.reasons[0].text).toBe(
-      'Capo 3, G shapes: no barre chords; sounds in Bb major, as on the record.'.replace('Bb', 'B♭'),
+      'Capo 3, G shapes: no barre chords; sounds in Bb major.'.replace('Bb', 'B♭'),
     );
     expect(plan.setups.map(({ rank }: { rank: number }) => rank)).toEqual(
       plan.setups.map((_: unknown, index: number) => index + 1),

@@ -40,11 +40,12 @@ export function toPlanJson(planned: Planned) {
         frets: candidate?.text ?? null,
         fingers: candidate === null ? null : fingersText(fingeringOf(candidate)),
       })),
-      lost: each.lost.map(({ sounding, section, stringIndex, stoppedAtFret }) => ({
+      also: each.also.map(({ tuning, capoFret }) => ({ tuning: tuning.name, capo: capoFret })),
+      lost: each.lost.map(({ sounding, section, stringIndex, frettedAt }) => ({
         chord: formatChordSymbol(sounding),
         section,
         string: itemAt(plan.setups, 0).solution.place.setup.tuning.openMidi.length - stringIndex,
-        stoppedAtFret,
+        stoppedAtFret: frettedAt?.fret ?? null,
       })),
       reasons: listReasons(each, plan, problem, question).map((reason) => ({
         kind: reason.kind,
@@ -119,15 +120,17 @@ export function toPlanText(title: string, planned: Planned): string {
   ].join('\n');
 }
 
-function setupLine({ solution, effort, tieWith }: PlannedSetup, rank: number, limit: number): string {
+function setupLine({ solution, effort, tieWith, also }: PlannedSetup, rank: number, limit: number): string {
   const { setup, soundingKey, shapeKey } = solution.place;
   const chords = solution.chords.map(
     ({ shapeChord, candidate }) => `${formatChordSymbol(shapeChord)} ${candidate?.text ?? '-'}`,
   );
   const ties = tieWith.filter((place) => place < limit).map((place) => place + 1);
   const tie = ties.length === 0 ? '' : `, as easy as ${ties.join(', ')}`;
-  const capo = setup.capoFret === 0 ? 'no capo' : `capo ${setup.capoFret}`;
-  return `${rank + 1}. ${setup.tuning.name}, ${capo}, ${formatKey(shapeKey)} shapes, sounds in ${formatKey(soundingKey)}: effort ${effort.total.toFixed(2)}${tie}\n   ${chords.join(', ')}`;
+  const capoWords = (fret: number): string => (fret === 0 ? 'no capo' : `capo ${fret}`);
+  const capo = capoWords(setup.capoFret);
+  const or = also.map(({ tuning, capoFret }) => `; or ${tuning.name}, ${capoWords(capoFret)}`).join('');
+  return `${rank + 1}. ${setup.tuning.name}, ${capo}, ${formatKey(shapeKey)} shapes, sounds in ${formatKey(soundingKey)}: effort ${effort.total.toFixed(2)}${tie}${or}\n   ${chords.join(', ')}`;
 }
 
 /** Why nothing is left. */

@@ -14,8 +14,12 @@ import type { Key } from './key.ts';
 const WINDOW_BELOW = -5;
 const WINDOW_ABOVE = 6;
 
-/** The name of a pitch class in a key. @example spellInKey(6, {tonic:"Bb",mode:"major"}) // "Gb" */
+/** The name of a pitch class in a key, without a double sign. @example spellInKey(6, {tonic:"Bb",mode:"major"}) // "Gb" */
 export function spellInKey(pitchClass: PitchClass, key: Key): NoteName {
+  return toPlainNote(spellExactlyInKey(pitchClass, key));
+}
+
+function spellExactlyInKey(pitchClass: PitchClass, key: Key): NoteName {
   const tonic = toFifths(key.tonic);
   for (let step = WINDOW_BELOW; step <= WINDOW_ABOVE; step += 1) {
     const note = toNoteName(tonic + step);
@@ -72,7 +76,7 @@ function spellExactly(chord: ChordSymbol, key: Key): ChordSymbol {
 
 /** A root in the window of its key; a chord that leads up has it raised. */
 function spellRoot(chord: ChordSymbol, key: Key): NoteName {
-  const root = spellInKey(pitchClassOf(chord.root), key);
+  const root = spellExactlyInKey(pitchClassOf(chord.root), key);
   const isLowered = toFifths(root) - toFifths(key.tonic) <= WINDOW_BELOW;
   return leadsUp(chord) && isLowered ? toNoteName(toFifths(root) + ENHARMONIC_FIFTHS) : root;
 }
@@ -87,7 +91,7 @@ function spellBass(chord: ChordSymbol, key: Key): NoteName | null {
   if (tone !== undefined) {
     return tone.degree === '1' ? null : tone.note;
   }
-  return isAtHome(bass, key, { ...chord, quality: '' }) ? bass : spellInKey(pitchClassOf(bass), key);
+  return isAtHome(bass, key, { ...chord, quality: '' }) ? bass : spellExactlyInKey(pitchClassOf(bass), key);
 }
 
 /**

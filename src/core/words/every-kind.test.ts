@@ -4,6 +4,7 @@ import type { EachKind } from '../../test-support/each-kind.ts';
 import type { OrnamentFlag } from '../arrange/ornament-advice/ornament-flags.ts';
 import type { Finding } from '../arrange/recogniser/recogniser.ts';
 import type { SetupReason } from '../arrange/setup/setup-reasons.ts';
+import { STANDARD_TUNING } from '../fretboard/tuning.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import type { OrnamentFault } from '../song/attachments/ornaments.ts';
 import { formatFinding } from './finding-words.ts';
@@ -26,13 +27,16 @@ const REASONS: EachKind<SetupReason> = {
     soundingKey: { tonic: 'Bb', mode: 'major' },
     isAsOnRecord: true,
   },
-  'without-capo': { kind: 'without-capo', semitones: 3, shapeKey: KEY },
+  'without-capo': { kind: 'without-capo', semitones: 3, key: KEY },
   'lost-string': {
     kind: 'lost-string',
     capoFret: 2,
     stringNumber: 5,
     section: 'Verse',
     chord: G,
+    midi: 55,
+    soundingKey: KEY,
+    frettedString: 4,
     fret: 3,
     keptByCapoFret: 0,
     addedBarreChords: 1,
@@ -70,6 +74,12 @@ const REASONS: EachKind<SetupReason> = {
   retuning: { kind: 'retuning', stringNumber: 6, fromMidi: 40, toMidi: 38, match: { stringNumber: 4, octaves: 1 } },
   'bass-leaps': { kind: 'bass-leaps', bar: 4, from: G, to: C, frets: 'xx3210' },
   'lost-ornaments': { kind: 'lost-ornaments', capoFret: 2, lost: ['riff'], stopped: ['bass-walk'] },
+  'retuning-gain': {
+    kind: 'retuning-gain',
+    gains: [{ kind: 'drone', stringNumber: 6, midi: 38 }],
+    soundingKey: KEY,
+  },
+  'same-hand': { kind: 'same-hand', setups: [{ tuning: STANDARD_TUNING, capoFret: 3 }] },
   'play-along': { kind: 'play-along', recordCapoFret: 3 },
   'bare-list': { kind: 'bare-list' },
 };

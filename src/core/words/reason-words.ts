@@ -1,10 +1,14 @@
+import type { RetuningGain } from '../arrange/setup/retuning-gains.ts';
 import type { SetupReason } from '../arrange/setup/setup-reasons.ts';
+import type { Setup } from '../fretboard/capo.ts';
 import { formatOpenString } from '../fretboard/tuning.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
+import type { Key } from '../harmony/key.ts';
 import { formatCount, formatFew, plural } from '../kernel/plural.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
 import type { OrnamentKind } from '../song/document/document.ts';
 import { ORNAMENT_WORDS } from './ornament-words.ts';
+import { joinWords } from './sentence.ts';
 import { formatCapo, formatKeyWords, formatPitchIn, formatShapeKey } from './setup-words.ts';
 
 /** How names are shown in sentences: chords as the class writes them, and who learns and sings. */
@@ -23,7 +27,7 @@ export function formatReason(reason: SetupReason, names: ReasonNames = PLAIN_NAM
     case 'capo-choice':
       return choiceWords(reason, names);
     case 'without-capo':
-      return `Without a capo the same shapes sound in ${formatKeyWords(reason.shapeKey)}, ${formatCount(reason.semitones, 'semitone')} lower.`;
+      return `Without a capo the same shapes sound in ${formatKeyWords(reason.key)}, ${formatCount(reason.semitones, 'semitone')} lower.`;
     case 'lost-string':
       return lostWords(reason, names);
     case 'crowded':
@@ -40,6 +44,10 @@ export function formatReason(reason: SetupReason, names: ReasonNames = PLAIN_NAM
       return retuningWords(reason);
     case 'lost-ornaments':
       return lostOrnamentWords(reason);
+    case 'retuning-gain':
+      return `Retuned for this: ${joinWords(reason.gains.map((gain) => gainWords(gain, reason.soundingKey, names)))}.`;
+    case 'same-hand':
+      return `The same shapes in the same key: ${reason.setups.map(setupWords).join('; or ')}.`;
     case 'play-along':
       return reason.recordCapoFret === 0
         ? 'Without a capo the same shapes play along with the record.'
@@ -60,20 +68,43 @@ function choiceWords(reason: Of<'capo-choice'>, { who }: ReasonNames): string {
 }
 
 function lostWords(reason: Of<'lost-string'>, { chord }: ReasonNames): string {
-  const { capoFret, stringNumber, section, fret, keptByCapoFret, addedBarreChords } = reason;
+  const { capoFret, stringNumber, section, frettedString, fret, keptByCapoFret, addedBarreChords } = reason;
   const where = section === '' ? '' : ` in ${section}`;
+  const note = formatPitchIn(reason.midi, reason.soundingKey);
+  const place = `${frettedString === stringNumber ? 'that string' : `string ${frettedString}`}, fret ${fret}`;
   const adds = addedBarreChords > 0 ? ` and adds ${formatCount(addedBarreChords, 'barre chord')}` : '';
-  return `${formatCapo(capoFret)} loses open string ${stringNumber}${where}: ${chord(reason.chord)} stops it at fret ${fret}. ${formatCapo(keptByCapoFret)} keeps it${adds}.`;
+  return `${formatCapo(capoFret)} frets what rings open otherwise${where}: the ${note} of open string ${stringNumber} lies under ${chord(reason.chord)} on ${place}. ${formatCapo(keptByCapoFret)} lets it ring${adds}.`;
+}
+
+function listKinds(kinds: readonly OrnamentKind[]): string {
+  return [...new Set(kinds)]
+    .map((kind) => formatCount(kinds.filter((each) => each === kind).length, ORNAMENT_WORDS[kind]))
+    .join(' and ');
 }
 
 function lostOrnamentWords({ capoFret, lost, stopped }: Of<'lost-ornaments'>): string {
-  const listed = (kinds: readonly OrnamentKind[]): string =>
-    [...new Set(kinds)]
-      .map((kind) => `${formatCount(kinds.filter((each) => each === kind).length, ORNAMENT_WORDS[kind])}`)
-      .join(' and ');
-  const gone = lost.length === 0 ? '' : `loses ${listed(lost)}`;
-  const shut = stopped.length === 0 ? '' : `stops open strings of ${listed(stopped)}`;
+  const gone = lost.length === 0 ? '' : `loses ${listKinds(lost)}`;
+  const shut = stopped.length === 0 ? '' : `frets what rings open in ${listKinds(stopped)}`;
   return `${formatCapo(capoFret)} ${[gone, shut].filter((text) => text !== '').join(' and ')}.`;
+}
+
+function gainWords(gain: RetuningGain, key: Key, { chord }: ReasonNames): string {
+  switch (gain.kind) {
+    case 'drone':
+      return `string ${gain.stringNumber} rings open under every chord, on ${formatPitchIn(gain.midi, key)}`;
+    case 'ornaments':
+      return `${listKinds(gain.kept)} can be played that standard tuning loses`;
+    case 'bass':
+      return `${chord(gain.chord)} has its bass lower, on ${formatPitchIn(gain.midi, key)}`;
+    case 'low-capo':
+      return `the capo stands at ${gain.capoFret} instead of ${gain.standardCapoFret}`;
+    case 'easier':
+      return `${gain.by.toFixed(1)} easier than the best in standard tuning`;
+  }
+}
+
+function setupWords({ tuning, capoFret }: Setup): string {
+  return `${tuning.name}, ${formatCapo(capoFret).toLowerCase()}`;
 }
 
 function crowdedWords(reason: Of<'crowded'>, { chord }: ReasonNames): string {

@@ -170,7 +170,7 @@ function toRow(planned: PlannedSetup, plan: SetupPlan, work: RowWork): CapoRow {
       hardest === null
         ? null
         : { from: chordAt(hardest.change.from), to: chordAt(hardest.change.to), count: hardest.change.count },
-    lostStrings: lost.filter(({ stoppedAtFret }) => stoppedAtFret !== null).length,
+    lostStrings: lost.filter(({ frettedAt }) => frettedAt !== null).length,
     recordShift: planned.recordShift,
     recordCapoFret: planned.recordCapoFret,
     reasons: listReasons(planned, plan, problem, question),

@@ -55,8 +55,8 @@ export type SongProblem = {
   readonly melody: PitchRange | null;
   /** The words at which the tune is highest, and the semitones a voice should then have to spare above. */
   readonly highNote: HighNote | null;
-  /** Where the record lies: semitones from it up to the song as it stands, and its cents off concert pitch. */
-  readonly record: { readonly shift: number; readonly cents: number };
+  /** Where the record lies: semitones from it up to the song as it stands, its cents off concert pitch; and whether the song says anything of one. */
+  readonly record: { readonly shift: number; readonly cents: number; readonly isKnown: boolean };
   /** In the song's own pulse. */
   readonly tempoBpm: number | null;
   readonly isBareList: boolean;
@@ -96,11 +96,17 @@ export function toSongProblem(document: SongDocument, part: Part = mainPartOf(do
     sequence: entries.map(({ chord }) => chord),
     melody: document.facts.melodyRange,
     highNote: document.facts.highNote,
-    record: { shift: document.facts.recordShift, cents: document.facts.recordCents },
+    record: recordOf(document.facts),
     tempoBpm: document.facts.tempo?.tempoBpm ?? null,
     isBareList,
     ornaments: differentOrnaments(part.ornaments),
   };
+}
+
+/** A song that tells nothing of a record, not its length nor how it lies, may have none. */
+function recordOf({ recordShift, recordCents, recordSeconds }: SongDocument['facts']): SongProblem['record'] {
+  const isKnown = recordSeconds !== null || recordShift !== 0 || recordCents !== 0;
+  return { shift: recordShift, cents: recordCents, isKnown };
 }
 
 /** The played bars as a part plays them: where it is silent it holds no chord. */

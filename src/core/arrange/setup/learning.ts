@@ -2,7 +2,7 @@
 const NEW_SHAPE = 0.45;
 
 /** Share of a shape's strangeness that a song pays, once, however often the shape comes. */
-const STRANGE_SHARE = 0.25;
+const STRANGE_SHARE = 0.35;
 
 /** What a chord that cannot be played counts as: as strange as nothing that can. */
 export const UNPLAYABLE_STRANGENESS = 24;

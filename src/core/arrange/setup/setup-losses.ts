@@ -5,16 +5,19 @@ import type { SetupPlace } from '../problem/chord-options.ts';
 import type { SongProblem } from '../problem/song-problem.ts';
 import type { Solution, SolvedChord } from './setup-solution.ts';
 
+/** A string by its index from the lowest, and a fret from the capo. */
+export type FrettedAt = { readonly stringIndex: number; readonly fret: number };
+
 /**
- * An open string that rings in one setup and not in another: its sounding note, its index in the setup that has it, and the
- * fret (from the capo) that stops the same note in the other; null where the other does not sound it at all.
+ * An open string that rings in one setup and not in another: its sounding note, its index in the setup that has it, and
+ * where the other frets the same note, on this string or another; null where the other does not sound it at all.
  */
 export type LostString = {
   readonly sounding: ChordSymbol;
   readonly section: string;
   readonly midi: number;
   readonly stringIndex: number;
-  readonly stoppedAtFret: number | null;
+  readonly frettedAt: FrettedAt | null;
 };
 
 /** The open strings of `kept` that `other` loses, chord by chord; nothing where the two sound in different keys. */
@@ -24,13 +27,14 @@ export function listLostStrings(problem: SongProblem, kept: Solution, other: Sol
     : problem.chords.flatMap(({ section }, index) => {
         const here = itemAt(other.chords, index);
         return listOpenNotes(itemAt(kept.chords, index), kept.place).flatMap(({ midi, stringIndex }) => {
-          const fret = findFretOf(midi, here, other.place);
-          return fret === 0 ? [] : [{ sounding: here.sounding, section, midi, stringIndex, stoppedAtFret: fret }];
+          const frettedAt = findNote(midi, here, other.place);
+          return frettedAt?.fret === 0 ? [] : [{ sounding: here.sounding, section, midi, stringIndex, frettedAt }];
         });
       });
 }
 
-function listOpenNotes(
+/** The open strings that a chord strikes, with their sounding notes. */
+export function listOpenNotes(
   { candidate }: SolvedChord,
   { setup }: SetupPlace,
 ): readonly { readonly midi: number; readonly stringIndex: number }[] {
@@ -39,10 +43,10 @@ function listOpenNotes(
   );
 }
 
-/** The lowest fret at which a shape sounds a note; null where it does not. */
-function findFretOf(midi: number, { candidate }: SolvedChord, { setup }: SetupPlace): number | null {
-  const frets = (candidate?.hold.frets ?? []).filter(
-    (fret, stringIndex) => fret >= 0 && soundingMidi(setup, stringIndex, fret) === midi,
+/** Where a shape sounds a note, at the lowest fret; null where it does not. */
+function findNote(midi: number, { candidate }: SolvedChord, { setup }: SetupPlace): FrettedAt | null {
+  const places = (candidate?.hold.frets ?? []).flatMap((fret, stringIndex) =>
+    fret >= 0 && soundingMidi(setup, stringIndex, fret) === midi ? [{ stringIndex, fret }] : [],
   );
-  return frets.length === 0 ? null : Math.min(...frets);
+  return places.sort((a, b) => a.fret - b.fret)[0] ?? null;
 }

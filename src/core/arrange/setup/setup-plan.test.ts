@@ -182,7 +182,7 @@ describe('a plan', () => {
 describe('reasons', () => {
   test('say the choice, the way without a capo, and that a bare list is no map', () => {
     expect(sentences('Bb F Gm Eb')[0]).toEqual([
-      'Capo 3, G shapes: no barre chords; sounds in B♭ major, as on the record.',
+      'Capo 3, G shapes: no barre chords; sounds in B♭ major.',
       'Without a capo the same shapes sound in G major, 3 semitones lower.',
       'This is a list of chords, no map yet: each chord counts once.',
     ]);
@@ -192,7 +192,7 @@ describe('reasons', () => {
     const all = sentences('A D E F#m').flat();
     expect(
       all.some((each) =>
-        /^(?:No capo|Capo \d) loses open string \d in Song: [A-G]\S* stops it at fret \d+\. (?:No capo|Capo \d) keeps it/.test(
+        /^(?:No capo|Capo \d) frets what rings open otherwise in Song: the \S+ of open string \d lies under [A-G]\S* on (?:that string|string \d), fret \d+\. (?:No capo|Capo \d) lets it ring/.test(
           each,
         ),
       ),
@@ -227,7 +227,7 @@ describe('reasons', () => {
   });
 
   test('say where fingers are cramped, where to practise, and which fret plays with the record', () => {
-    const { plan, problem, question } = ask('F#7 B E', { capoFrets: [7] });
+    const { plan, problem, question } = ask('F#7 B E', { capoFrets: [7] }, 'length: 3:10');
     const [planned] = plan.setups;
     const words =
       planned === undefined ? [] : listReasons(planned, plan, problem, question).map((reason) => formatReason(reason));

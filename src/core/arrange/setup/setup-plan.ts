@@ -7,7 +7,9 @@
  * show what is known so far and drop it when the question changes.
  */
 import { HIGHEST_CAPO_FRET, type Setup } from '../../fretboard/capo.ts';
-import { itemAt, uniqueBy } from '../../kernel/list.ts';
+import { namedOpenMidi } from '../../fretboard/tuning.ts';
+import { formatKey } from '../../harmony/key.ts';
+import { groupBy, itemAt, uniqueBy } from '../../kernel/list.ts';
 import type { Steps } from '../../kernel/steps.ts';
 import { nearestMove } from '../../pitch/pitch-class.ts';
 import { scoreChange } from '../../shapes/change.ts';
@@ -18,6 +20,7 @@ import { type SetupPlace, toSetupPlace } from '../problem/chord-options.ts';
 import { canKeepPin, isCapoOnNeck, type SetupQuestion } from '../problem/setup-question.ts';
 import type { ProblemChange, SongProblem } from '../problem/song-problem.ts';
 import { type Crowding, findCrowding } from './crowding.ts';
+import { isStandardTuned, listRetuningGains, type RetuningGain } from './retuning-gains.ts';
 import { scoreOrnamentLosses, scoreSetup } from './setup-cost.ts';
 import { type LostString, listLostStrings } from './setup-losses.ts';
 import { createSketcher, type Sketch } from './setup-sketch.ts';
@@ -51,6 +54,10 @@ export type PlannedSetup = {
   readonly ornaments: OrnamentLosses;
   /** Open strings that ring in the first setup and not here. */
   readonly lost: readonly LostString[];
+  /** Other tunings and capos that pose the same hand in the same key, easiest first. */
+  readonly also: readonly Setup[];
+  /** What retuning gains over the best setup in standard tuning; empty in standard tuning, and where none was asked for. */
+  readonly gains: readonly RetuningGain[];
   /** Places in the ranking, from 0, of the setups that are as good as equal. */
   readonly tieWith: readonly number[];
 };
@@ -85,6 +92,8 @@ type SketchedSetup = {
   readonly setupCost: number;
   readonly total: number;
   readonly sketch: Sketch;
+  /** Setups that pose the same hand and were folded into this one. */
+  readonly also: readonly Setup[];
 };
 
 /** Which of the sketched setups, easiest first, are worked out; and whether the sketches are shown while that goes on. */
@@ -94,7 +103,19 @@ export type Selection = {
 };
 
 /** The best of all. */
-const THE_BEST: Selection = { select: (sketches) => sketches.slice(0, REFINED_SETUPS), showsSketches: false };
+const THE_BEST: Selection = {
+  select: (sketches) => foldHands(sketches).slice(0, REFINED_SETUPS),
+  showsSketches: false,
+};
+
+/** Setups that hold the same shapes on strings the same distance apart and sound in one key are one: the easiest stands for them. */
+function foldHands(sketches: readonly SketchedSetup[]): readonly SketchedSetup[] {
+  const handOf = ({ place: { setup, shapeKey, keyShift } }: SketchedSetup): string =>
+    `${namedOpenMidi(setup.tuning).join()} ${formatKey(shapeKey)} ${keyShift}`;
+  return [...groupBy(sketches, handOf).values()].flatMap(([first, ...rest]) =>
+    first === undefined ? [] : [{ ...first, also: rest.map(({ place }) => place.setup) }],
+  );
+}
 
 /** The best of each capo fret, shown as soon as there is anything to show. */
 export const EACH_CAPO: Selection = {
@@ -117,7 +138,7 @@ export function* planSetups(
   for (const [index, place] of places.entries()) {
     const setupCost = costOfSetup(problem, question, place);
     const sketch = sketchOf(place);
-    sketches.push({ place, setupCost, total: setupCost + sketch.cost, sketch });
+    sketches.push({ place, setupCost, total: setupCost + sketch.cost, sketch, also: [] });
     if (index % COARSE_PER_STEP === COARSE_PER_STEP - 1) {
       yield { share: (COARSE_SHARE * index) / places.length };
     }
@@ -126,17 +147,17 @@ export function* planSetups(
   const solved = new Map<number, SolvedSetup>();
   const planNow = (): SetupPlan => toPlan(problem, question, [...solved.values()], frame);
   if (showsSketches) {
-    best.forEach(({ sketch, setupCost }, index) => {
-      solved.set(index, { solution: sketch.toSolution(), setupCost });
+    best.forEach(({ sketch, setupCost, also }, index) => {
+      solved.set(index, { solution: sketch.toSolution(), setupCost, also });
     });
     yield { found: planNow() };
   }
-  for (const [index, { place, setupCost }] of best.entries()) {
+  for (const [index, { place, setupCost, also }] of best.entries()) {
     const solution = solveSetup(problem, place, question, memory);
     if (solution === null) {
       solved.delete(index);
     } else {
-      solved.set(index, { solution, setupCost });
+      solved.set(index, { solution, setupCost, also });
       yield { found: planNow() };
     }
     yield { share: COARSE_SHARE + ((1 - COARSE_SHARE) * (index + 1)) / best.length };
@@ -144,7 +165,7 @@ export function* planSetups(
   return planNow();
 }
 
-type SolvedSetup = { readonly solution: Solution; readonly setupCost: number };
+type SolvedSetup = { readonly solution: Solution; readonly setupCost: number; readonly also: readonly Setup[] };
 
 /** What a setup itself costs a song: {@link scoreSetup}, and the ornaments it loses. */
 export function costOfSetup(problem: SongProblem, question: SetupQuestion, place: SetupPlace): number {
@@ -214,31 +235,54 @@ function toPlan(
   solved: readonly SolvedSetup[],
   frame: Frame,
 ): SetupPlan {
-  const ranked = solved
-    .map(({ solution, setupCost }) => {
-      const { hold, change, learn } = solution;
-      return { solution, effort: { hold, change, learn, setup: setupCost, total: hold + change + learn + setupCost } };
-    })
-    .sort((a, b) => a.effort.total - b.effort.total || compareSetups(a.solution.place, b.solution.place));
+  const ranked = withoutIdleRetunings(
+    solved
+      .map((each) => toRanked(problem, question, each))
+      .sort((a, b) => a.effort.total - b.effort.total || compareSetups(a.solution.place, b.solution.place)),
+  );
   const first = ranked[0]?.solution;
   return {
     ...frame,
     isProven: ranked.every(({ solution }) => solution.isProven),
-    setups: ranked.map(({ solution, effort }, rank) => ({
-      solution,
-      effort,
-      singer: fitOf(problem, question, solution.place),
-      hardest: findHardest(problem, solution),
-      recordShift: fromRecord(problem, solution.place),
-      recordCapoFret: recordCapoOf(solution.place.setup, fromRecord(problem, solution.place), question),
-      crowding: findCrowding(solution, question.guitar.scaleLengthMm),
-      ornaments: ornamentLossesOf(problem, question, solution.place),
-      lost: first === undefined || first === solution ? [] : listLostStrings(problem, first, solution),
-      tieWith: ranked.flatMap((other, place) =>
-        place !== rank && Math.abs(other.effort.total - effort.total) <= TIE ? [place] : [],
-      ),
-    })),
+    setups: ranked.map((each, rank) => {
+      const { solution, effort } = each;
+      const recordShift = fromRecord(problem, solution.place);
+      return {
+        ...each,
+        singer: fitOf(problem, question, solution.place),
+        hardest: findHardest(problem, solution),
+        recordShift,
+        recordCapoFret: recordCapoOf(solution.place.setup, recordShift, question),
+        crowding: findCrowding(solution, question.guitar.scaleLengthMm),
+        lost: first === undefined || first === solution ? [] : listLostStrings(problem, first, solution),
+        tieWith: ranked.flatMap((other, place) =>
+          place !== rank && Math.abs(other.effort.total - effort.total) <= TIE ? [place] : [],
+        ),
+      };
+    }),
   };
+}
+
+type Ranked = Pick<PlannedSetup, 'solution' | 'effort' | 'ornaments' | 'also' | 'gains'>;
+
+function toRanked(problem: SongProblem, question: SetupQuestion, { solution, setupCost, also }: SolvedSetup): Ranked {
+  const { hold, change, learn, place } = solution;
+  const effort = { hold, change, learn, setup: setupCost, total: hold + change + learn + setupCost };
+  return { solution, effort, ornaments: ornamentLossesOf(problem, question, place), also, gains: [] };
+}
+
+/** Retuned setups with what they gain over the easiest in standard tuning; those that gain nothing are left out. */
+function withoutIdleRetunings(ranked: readonly Ranked[]): readonly Ranked[] {
+  const standard = ranked.find(({ solution }) => isStandardTuned(solution.place.setup.tuning));
+  return standard === undefined
+    ? ranked
+    : ranked.flatMap((each) => {
+        if (isStandardTuned(each.solution.place.setup.tuning)) {
+          return [each];
+        }
+        const gains = listRetuningGains(each, standard);
+        return gains.length === 0 ? [] : [{ ...each, gains }];
+      });
 }
 
 /** Equal efforts go by the lower capo, then by the smaller move of the key, then by the tuning's name. */

@@ -2,6 +2,8 @@
  * Why a setup: the facts behind each sentence, computed here and put into words elsewhere. A fact is listed only where it
  * holds and something is at stake.
  */
+
+import { type Setup, toSoundingKey } from '../../fretboard/capo.ts';
 import { listRetuningSteps } from '../../fretboard/retuning.ts';
 import { STANDARD_TUNING } from '../../fretboard/tuning.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
@@ -14,6 +16,7 @@ import type { OrnamentKind } from '../../song/document/document.ts';
 import { fingeringOf } from '../problem/candidates.ts';
 import { HIGHEST_PLANNED_CAPO, type SetupQuestion } from '../problem/setup-question.ts';
 import type { ProblemChange, SongProblem } from '../problem/song-problem.ts';
+import type { RetuningGain } from './retuning-gains.ts';
 import type { PlannedSetup, SetupPlan } from './setup-plan.ts';
 import { leapsUp, type Solution } from './setup-solution.ts';
 import { findNearestSingable, isSingable, type SingerFit } from './singer-fit.ts';
@@ -28,15 +31,20 @@ export type SetupReason =
       /** Null where no class is known. */
       readonly newShapes: number | null;
       readonly soundingKey: Key;
+      /** Whether something is known of a record, and it sounds in this key. */
       readonly isAsOnRecord: boolean;
     }
-  | { readonly kind: 'without-capo'; readonly semitones: number; readonly shapeKey: Key }
+  | { readonly kind: 'without-capo'; readonly semitones: number; readonly key: Key }
   | {
       readonly kind: 'lost-string';
       readonly capoFret: number;
       readonly stringNumber: number;
       readonly section: string;
       readonly chord: ChordSymbol;
+      readonly midi: number;
+      readonly soundingKey: Key;
+      /** Where the same note is fretted instead. */
+      readonly frettedString: number;
       readonly fret: number;
       readonly keptByCapoFret: number;
       readonly addedBarreChords: number;
@@ -48,7 +56,7 @@ export type SetupReason =
       readonly neckFret: number;
       readonly spaceMm: number;
       readonly practiceCapoFret: number;
-      /** Null where no fret plays along. */
+      /** Null where no record is known or no fret plays along. */
       readonly recordCapoFret: number | null;
     }
   | {
@@ -84,6 +92,8 @@ export type SetupReason =
       /** A string that then sounds the same note or an octave of it. */
       readonly match: { readonly stringNumber: number; readonly octaves: number } | null;
     }
+  | { readonly kind: 'retuning-gain'; readonly gains: readonly RetuningGain[]; readonly soundingKey: Key }
+  | { readonly kind: 'same-hand'; readonly setups: readonly Setup[] }
   | {
       readonly kind: 'bass-leaps';
       readonly bar: number;
@@ -113,12 +123,14 @@ export function listReasons(
     ...withoutCapo(planned),
     ...(planned === first ? [] : lostString(planned, first)),
     ...lostOrnaments(planned),
-    ...crowded(planned),
+    ...crowded(planned, problem),
     ...singing(planned, plan, problem, question),
     ...quickChange(planned.solution, problem),
     ...leapingBasses(planned.solution, problem),
+    ...retuningGain(planned),
     ...retuning(planned),
-    ...playAlong(planned),
+    ...sameHand(planned),
+    ...playAlong(planned, problem),
     ...(problem.isBareList ? [{ kind: 'bare-list' as const }] : []),
   ];
 }
@@ -143,30 +155,34 @@ function choiceOf(
     barreChords: countBarres(solution),
     newShapes: known === null ? null : solution.chords.filter(({ isNew }) => isNew).length,
     soundingKey,
-    isAsOnRecord: recordShift === 0 && Math.abs(record.cents) <= SAME_PITCH_CENTS,
+    isAsOnRecord: record.isKnown && recordShift === 0 && Math.abs(record.cents) <= SAME_PITCH_CENTS,
   };
 }
 
 function withoutCapo({ solution }: PlannedSetup): readonly SetupReason[] {
   const { setup, shapeKey } = solution.place;
-  return setup.capoFret === 0 ? [] : [{ kind: 'without-capo', semitones: setup.capoFret, shapeKey }];
+  const key = toSoundingKey(shapeKey, { ...setup, capoFret: 0 });
+  return setup.capoFret === 0 ? [] : [{ kind: 'without-capo', semitones: setup.capoFret, key }];
 }
 
-/** The first open string of the recommended setup that is stopped here. */
+/** The first open string of the recommended setup whose note is fretted here. */
 function lostString({ solution, lost }: PlannedSetup, first: PlannedSetup): readonly SetupReason[] {
-  const stopped = lost.find(({ stoppedAtFret }) => stoppedAtFret !== null);
-  const strings = first.solution.place.setup.tuning.openMidi.length;
-  if (stopped?.stoppedAtFret === undefined || stopped.stoppedAtFret === null) {
+  const fretted = lost.find(({ frettedAt }) => frettedAt !== null);
+  const stringsOf = (each: Solution): number => each.place.setup.tuning.openMidi.length;
+  if (fretted === undefined || fretted.frettedAt === null) {
     return [];
   }
   return [
     {
       kind: 'lost-string',
       capoFret: solution.place.setup.capoFret,
-      stringNumber: strings - stopped.stringIndex,
-      section: stopped.section,
-      chord: stopped.sounding,
-      fret: stopped.stoppedAtFret,
+      stringNumber: stringsOf(first.solution) - fretted.stringIndex,
+      section: fretted.section,
+      chord: fretted.sounding,
+      midi: fretted.midi,
+      soundingKey: solution.place.soundingKey,
+      frettedString: stringsOf(solution) - fretted.frettedAt.stringIndex,
+      fret: fretted.frettedAt.fret,
       keptByCapoFret: first.solution.place.setup.capoFret,
       addedBarreChords: countBarres(first.solution) - countBarres(solution),
     },
@@ -180,13 +196,17 @@ function lostOrnaments({ solution, ornaments }: PlannedSetup): readonly SetupRea
   return lost.length + stopped.length === 0 ? [] : [{ kind: 'lost-ornaments', capoFret, lost, stopped }];
 }
 
-function crowded({ solution, crowding, recordCapoFret }: PlannedSetup): readonly SetupReason[] {
+function crowded(
+  { solution, crowding, recordCapoFret }: PlannedSetup,
+  { record }: SongProblem,
+): readonly SetupReason[] {
   if (crowding === null) {
     return [];
   }
   const { shapeChord, neckFret, spaceMm, practiceCapoFret } = crowding;
   const { capoFret } = solution.place.setup;
-  return [{ kind: 'crowded', capoFret, chord: shapeChord, neckFret, spaceMm, practiceCapoFret, recordCapoFret }];
+  const along = record.isKnown ? recordCapoFret : null;
+  return [{ kind: 'crowded', capoFret, chord: shapeChord, neckFret, spaceMm, practiceCapoFret, recordCapoFret: along }];
 }
 
 function singing(
@@ -259,6 +279,14 @@ function leapingBasses({ chords }: Solution, { changes }: SongProblem): readonly
   });
 }
 
+function retuningGain({ gains, solution }: PlannedSetup): readonly SetupReason[] {
+  return gains.length === 0 ? [] : [{ kind: 'retuning-gain', gains, soundingKey: solution.place.soundingKey }];
+}
+
+function sameHand({ also }: PlannedSetup): readonly SetupReason[] {
+  return also.length === 0 ? [] : [{ kind: 'same-hand', setups: also }];
+}
+
 function retuning({ solution }: PlannedSetup): readonly SetupReason[] {
   const { tuning } = solution.place.setup;
   const strings = tuning.openMidi.length;
@@ -273,6 +301,8 @@ function retuning({ solution }: PlannedSetup): readonly SetupReason[] {
 }
 
 /** Said where the key has moved, since the fret to play along at is then another one. */
-function playAlong({ recordShift, recordCapoFret }: PlannedSetup): readonly SetupReason[] {
-  return recordShift === 0 || recordCapoFret === null ? [] : [{ kind: 'play-along', recordCapoFret }];
+function playAlong({ recordShift, recordCapoFret }: PlannedSetup, { record }: SongProblem): readonly SetupReason[] {
+  return !record.isKnown || recordShift === 0 || recordCapoFret === null
+    ? []
+    : [{ kind: 'play-along', recordCapoFret }];
 }

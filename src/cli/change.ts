@@ -2,7 +2,8 @@ import { parseArgs } from 'node:util';
 import { type Candidate, createPlanMemory, fingeringOf, pinnedCandidate } from '../core/arrange/problem/candidates.ts';
 import { findEasiestChange, listFineCandidates } from '../core/arrange/shapes/change-pair.ts';
 import { type ChordSymbol, formatChordSymbol } from '../core/harmony/chord-symbol.ts';
-import { describeChange, estimateChangeMs } from '../core/shapes/change.ts';
+import { describeChange } from '../core/shapes/change.ts';
+import { estimateChangeMs } from '../core/shapes/change-time.ts';
 import { findFingering, type Instrument } from '../core/shapes/rank-shapes.ts';
 import { formatChange } from '../core/words/finger-change-words.ts';
 import { type Answer, answer } from './answer.ts';
@@ -43,7 +44,7 @@ export function runChange(args: readonly string[]): Answer {
     from: side(from.chord, pair.from),
     to: side(to.chord, pair.to),
     cost: rounded(change.cost),
-    needsMs: Math.round(estimateChangeMs(change.cost)),
+    needsMs: Math.round(estimateChangeMs(change.cost, instrument.hand.stage)),
     isBlock: change.isBlock,
     shiftFrets: change.shiftFrets,
     steps: change.steps.map((step) => ({ ...step, cost: rounded(step.cost) })),

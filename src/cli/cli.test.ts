@@ -37,9 +37,7 @@ describe('plan', () => {
     expect(first.chords[0].fingers).toMatch(/^(?:21---3|32---4)$/);
     const { hold, change, learn, setup, total } = first.effort;
     expect(hold + change + learn + setup).toBeCloseTo(total, 2);
-    expect(first.reasons[0].text).toBe(
-      'Capo 3, G shapes: no barre chords; sounds in Bb major.'.replace('Bb', 'B♭'),
-    );
+    expect(first.reasons[0].text).toBe('Capo 3, G shapes: no barre chords; sounds in Bb major.'.replace('Bb', 'B♭'));
     expect(plan.setups.map(({ rank }: { rank: number }) => rank)).toEqual(
       plan.setups.map((_: unknown, index: number) => index + 1),
     );

@@ -1,13 +1,14 @@
 import { DEFAULT_HIGHEST_NECK_FRET, type SetupQuestion } from '../core/arrange/problem/setup-question.ts';
 import { DEFAULT_SCALE_LENGTH_MM } from '../core/fretboard/distance.ts';
 import { usageError } from './command-error.ts';
-import { readHandSize, readNumber } from './read-words.ts';
+import { readHandSize, readNumber, readStage } from './read-words.ts';
 
 /** The options that describe the guitar and the hand, for every command. */
 export const GUITAR_OPTIONS = {
   hand: { type: 'string' },
   'no-barres': { type: 'boolean' },
   thumb: { type: 'boolean' },
+  stage: { type: 'string' },
   scale: { type: 'string' },
   'highest-fret': { type: 'string' },
 } as const;
@@ -16,6 +17,7 @@ type GuitarValues = {
   readonly hand?: string;
   readonly 'no-barres'?: boolean;
   readonly thumb?: boolean;
+  readonly stage?: string;
   readonly scale?: string;
   readonly 'highest-fret'?: string;
 };
@@ -39,6 +41,7 @@ export function readGuitar(values: GuitarValues): SetupQuestion['guitar'] {
       size: readHandSize(values.hand),
       playsBarres: values['no-barres'] !== true,
       usesThumb: values.thumb === true,
+      stage: readStage(values.stage),
     },
   };
 }

@@ -1,6 +1,7 @@
 const GUITAR = `  --hand small|average|large   the hand (average)
   --no-barres                  the hand holds no full barre yet
   --thumb                      the thumb may stop the lowest string
+  --stage beginner|year|player how long the hand has played, for the time of changes
   --scale MM                   scale length (648)
   --highest-fret N             highest fret that can be reached, from the nut (14)`;
 const SETUP = `  --tuning T                   a shipped name, or open strings low to high: "drop D", DADGBD, "G4 C4 E4 A4"

@@ -2,6 +2,7 @@ import { HIGHEST_CAPO_FRET, type Setup } from '../core/fretboard/capo.ts';
 import { parseTuning, STANDARD_TUNING, TUNINGS, type Tuning } from '../core/fretboard/tuning.ts';
 import { type ChordSymbol, findChordMeant, formatChordSymbol, parseChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { type PitchRange, parsePitch, parseRange } from '../core/pitch/midi.ts';
+import { STAGES, type Stage } from '../core/shapes/change-time.ts';
 import { HAND_SIZES, type HandSize } from '../core/shapes/hand.ts';
 import { parseShape, type Shape } from '../core/shapes/shape.ts';
 import { usageError } from './command-error.ts';
@@ -94,4 +95,13 @@ export function readHandSize(text: string | undefined): HandSize {
     throw usageError(`--hand is ${HAND_SIZES.join(', ')}, not "${text}".`);
   }
   return size;
+}
+
+/** Reads how long somebody has played. */
+export function readStage(text: string | undefined): Stage {
+  const stage = STAGES.find((each) => each === (text ?? 'year'));
+  if (stage === undefined) {
+    throw usageError(`--stage is ${STAGES.join(', ')}, not "${text}".`);
+  }
+  return stage;
 }

@@ -2,6 +2,7 @@
 import * as z from 'zod';
 import { STRING_NAMINGS } from '../core/fretboard/string-names.ts';
 import { CHORD_STYLES } from '../core/harmony/chord-style.ts';
+import { STAGES } from '../core/shapes/change-time.ts';
 import { HAND_SIZES } from '../core/shapes/hand.ts';
 import { DEFAULT_SETTINGS, type LibrarySettings } from '../core/song/document/settings.ts';
 import { patternSchema, tuningSchema } from './song-schema.ts';
@@ -14,6 +15,7 @@ export const handSchema = z.strictObject({
   size: z.enum(HAND_SIZES),
   playsBarres: z.boolean(),
   usesThumb: z.boolean().default(false),
+  stage: z.enum(STAGES).default('year'),
 });
 
 const fields = {

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { STANDARD_TUNING } from '../fretboard/tuning.ts';
 import { formatChange } from '../words/finger-change-words.ts';
-import { describeChange, estimateChangeMs, scoreChange, toPlaces } from './change.ts';
+import { describeChange, scoreChange, toPlaces } from './change.ts';
+import { estimateChangeMs, STAGES, startTempoOf } from './change-time.ts';
 import { AVERAGE_HAND } from './hand.ts';
 import { findFingering } from './rank-shapes.ts';
 import { type Fingering, parseShape } from './shape.ts';
@@ -56,7 +57,7 @@ describe('a change', () => {
     fc.assert(
       fc.property(fc.constantFrom(...FRETS), (frets) => {
         expect(describeChange(held(frets), held(frets)).cost).toBe(0);
-        expect(estimateChangeMs(0)).toBe(0);
+        expect(STAGES.map((stage) => estimateChangeMs(0, stage))).toEqual([0, 0, 0]);
       }),
     );
   });
@@ -101,5 +102,33 @@ describe('a change in words', () => {
 
   test('counts frets from the nut where a class does', () => {
     expect(wordsOf('x32010', 'x02210', 3)).toBe('Index and middle stay. Ring goes to string 3, fret 5.');
+  });
+});
+
+describe('the time of a change', () => {
+  const costOf = (from: string, to: string) => scoreChange(toPlaces(held(from)), toPlaces(held(to)));
+
+  // Common practice: G, C and D at 60 without beat 4 after three months, in quarters at 80 to 90 after a year.
+  test('lets a class play G, C and D as teachers know it', () => {
+    const pairs = [
+      ['320003', 'x32010'],
+      ['x32010', 'xx0232'],
+      ['xx0232', '320003'],
+    ] as const;
+    for (const [from, to] of pairs) {
+      const cost = costOf(from, to);
+      expect(estimateChangeMs(cost, 'beginner')).toBeLessThanOrEqual(2000);
+      expect(estimateChangeMs(cost, 'beginner')).toBeGreaterThan(1000);
+      expect(estimateChangeMs(cost, 'year')).toBeLessThanOrEqual(60_000 / 80);
+      expect(estimateChangeMs(cost, 'year')).toBeGreaterThan(60_000 / 92);
+      expect(estimateChangeMs(cost, 'player')).toBeLessThan(500);
+    }
+  });
+
+  test('gives a tempo to begin at: changes a minute by free beats, and never under 50', () => {
+    expect(startTempoOf(92, { gapMs: 652, neededMs: 706 })).toEqual({ bpm: 84, isOneStrum: false });
+    expect(startTempoOf(92, { gapMs: 652, neededMs: 600 })).toEqual({ bpm: 92, isOneStrum: false });
+    expect(startTempoOf(92, { gapMs: 326, neededMs: 1714 })).toEqual({ bpm: 50, isOneStrum: true });
+    expect(startTempoOf(44, { gapMs: 300, neededMs: 1714 })).toEqual({ bpm: 44, isOneStrum: true });
   });
 });

@@ -213,14 +213,3 @@ function placeAt(places: Places, start: number): FingerPlace | null {
   const fret = int8At(places, start);
   return fret === 0 ? null : { fret, lowString: int8At(places, start + 1), highString: int8At(places, start + 2) };
 }
-
-const REACTION_MS = 100;
-const MS_PER_EASY_FINGER = 170;
-
-/**
- * How long a student's hand takes for a change, in ms (from memory: an easy change of one finger a quarter of a second, a
- * whole new shape three quarters).
- */
-export function estimateChangeMs(cost: number): number {
-  return cost === 0 ? 0 : REACTION_MS + cost * MS_PER_EASY_FINGER;
-}

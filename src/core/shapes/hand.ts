@@ -1,3 +1,5 @@
+import type { Stage } from './change-time.ts';
+
 /** How large the class's hands are; stretches are measured against it. */
 export type HandSize = 'small' | 'average' | 'large';
 
@@ -11,10 +13,12 @@ export type Hand = {
   readonly playsBarres: boolean;
   /** Whether the thumb may reach over the edge and stop the lowest string. */
   readonly usesThumb: boolean;
+  /** How long it has played, which decides how quickly it changes. */
+  readonly stage: Stage;
 };
 
 /** An average hand that holds barres and keeps its thumb behind the neck. */
-export const AVERAGE_HAND: Hand = { size: 'average', playsBarres: true, usesThumb: false };
+export const AVERAGE_HAND: Hand = { size: 'average', playsBarres: true, usesThumb: false, stage: 'year' };
 
 /** Reach of a hand as a share of an average one (from memory: spans of small and large adult hands differ by about a tenth). */
 export const REACH_SHARE: Readonly<Record<HandSize, number>> = { small: 0.9, average: 1, large: 1.1 };

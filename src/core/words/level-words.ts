@@ -1,10 +1,12 @@
 /* Levels in words: what makes one hard, what was changed by hand, and what of it no longer fits. */
 import type { LevelDifficulty } from '../arrange/levels/level-difficulty.ts';
+import type { LevelNews } from '../arrange/levels/level-news.ts';
 import type { Misfit } from '../arrange/levels/level-overlay.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
 import { formatCount } from '../kernel/plural.ts';
 import { formatShape } from '../shapes/shape.ts';
 import type { Level, LevelEdit } from '../song/document/document.ts';
+import { joinWords } from './sentence.ts';
 
 /** What each level is called. */
 export const LEVEL_WORDS: Readonly<Record<Level, string>> = {
@@ -35,11 +37,29 @@ export function formatDifficulty(difficulty: LevelDifficulty, nameOf: NameOf = f
   return `${parts.join('; ')}.`;
 }
 
+/** What a level adds to the one below, in one sentence: "New against level 2: F as 133211; 4 strums a bar instead of 1." */
+export function formatLevelNews(news: LevelNews, nameOf: NameOf = formatChordName): string {
+  const { below, shapes, chords, strokes, strokesBelow, bars, early, ornamentBars } = news;
+  const perBar = (count: number): string => (count / Math.max(1, bars)).toFixed(1).replace('.0', '');
+  const parts = [
+    ...(shapes.length === 0
+      ? []
+      : [joinWords(shapes.map(({ chord, fingering }) => `${nameOf(chord)} as ${formatShape(fingering.shape)}`))]),
+    ...(chords <= 0 ? [] : [`${formatCount(chords, 'chord')} more`]),
+    ...(strokes <= strokesBelow ? [] : [`${perBar(strokes)} strokes a bar instead of ${perBar(strokesBelow)}`]),
+    ...(early <= 0 ? [] : [`${formatCount(early, 'chord')} before the bar line`]),
+    ...(ornamentBars === 0 ? [] : [`ornaments in ${formatCount(ornamentBars, 'bar')}`]),
+  ];
+  return parts.length === 0 ? `Held and struck as level ${below}.` : `New against level ${below}: ${parts.join('; ')}.`;
+}
+
 /** The tempo to begin with, where the song's own leaves too little time; empty where it does not. */
-export function formatStartTempo({ tempoBpm, startBpm, hardestChange }: LevelDifficulty, nameOf: NameOf): string {
-  return tempoBpm === null || startBpm === null || startBpm >= tempoBpm || hardestChange === null
+export function formatStartTempo(difficulty: LevelDifficulty, nameOf: NameOf): string {
+  const { tempoBpm, startBpm, hardestChange, isOneStrum } = difficulty;
+  const isQuick = startBpm !== null && tempoBpm !== null && (startBpm < tempoBpm || isOneStrum);
+  return !isQuick || hardestChange === null
     ? ''
-    : `At ${tempoBpm} there is no time for ${nameOf(hardestChange.from)} to ${nameOf(hardestChange.to)}: begin at ${startBpm}.`;
+    : `At ${tempoBpm} ${nameOf(hardestChange.from)} to ${nameOf(hardestChange.to)} is quick: begin at ${startBpm}${isOneStrum ? ', one strum a bar' : ''}.`;
 }
 
 /** What was changed by hand; `place` is what its place is called. */

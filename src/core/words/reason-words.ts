@@ -5,6 +5,7 @@ import { formatOpenString } from '../fretboard/tuning.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
 import type { Key } from '../harmony/key.ts';
 import { formatCount, formatFew, plural } from '../kernel/plural.ts';
+import type { Stage } from '../shapes/change-time.ts';
 import { FINGER_WORDS } from '../shapes/shape.ts';
 import type { OrnamentKind } from '../song/document/document.ts';
 import { ORNAMENT_WORDS } from './ornament-words.ts';
@@ -132,12 +133,25 @@ function outOfRangeWords({ key, fit, cue, better }: Of<'singer'>, name: string):
 }
 
 function quickWords(reason: Of<'quick-change'>, { chord }: ReasonNames): string {
-  const { bar, from, to, gapMs, isByPattern, staying, moving, drillBpm } = reason;
+  const { bar, from, to, gapMs, isByPattern, staying, moving, neededMs, stage } = reason;
   const stays =
     staying.length === 0
       ? 'no finger stays'
       : `${staying.map((finger) => FINGER_WORDS[finger]).join(' and ')} ${plural(staying.length, 'stays', 'stay')}`;
-  return `Bar ${bar}, ${chord(from)} to ${chord(to)}: ${(gapMs / 1000).toFixed(2)} s from stroke to stroke, ${isByPattern ? 'as it is strummed' : 'strummed in quarters'}; ${stays}, ${moving} ${plural(moving, 'moves', 'move')}. Drill from ${drillBpm}.`;
+  return `Bar ${bar}, ${chord(from)} to ${chord(to)}: ${(gapMs / 1000).toFixed(2)} s from stroke to stroke, ${isByPattern ? 'as it is strummed' : 'strummed in quarters'}; ${stays}, ${moving} ${plural(moving, 'moves', 'move')}; clean in about ${(neededMs / 1000).toFixed(2)} s ${STAGE_WORDS[stage]}. ${startWords(reason)}`;
+}
+
+const STAGE_WORDS: Readonly<Record<Stage, string>> = {
+  beginner: 'after a few months',
+  year: 'after about a year',
+  player: 'for one who has played longer',
+};
+
+/** Where to begin with a change that is quick, and what helps; the cures in the order in which teachers take them (common practice). */
+function startWords({ tempoBpm, drillBpm, isOneStrum, helpsToLeaveOut }: Of<'quick-change'>): string {
+  const begin = isOneStrum ? `begin with one strum a bar at ${drillBpm}` : `begin at ${drillBpm}`;
+  const cure = helpsToLeaveOut ? ', or leave out the beat before it' : '';
+  return `At ${tempoBpm} this is quick: ${begin}${cure}.`;
 }
 
 function retuningWords({ stringNumber, fromMidi, toMidi, match }: Of<'retuning'>): string {

@@ -5,6 +5,7 @@ type HandValue = {
   readonly size: 'small' | 'average' | 'large';
   readonly playsBarres: boolean;
   readonly usesThumb: boolean;
+  readonly stage: 'beginner' | 'year' | 'player';
 };
 
 const SIZES = [
@@ -19,6 +20,12 @@ const BARRES = [
 const THUMB = [
   { value: 'no', text: 'stays behind the neck' },
   { value: 'yes', text: 'may stop the lowest string' },
+] as const;
+
+const STAGES = [
+  { value: 'beginner', text: 'a few months' },
+  { value: 'year', text: 'about a year' },
+  { value: 'player', text: 'longer' },
 ] as const;
 
 /** The hand that shapes are found for. */
@@ -38,6 +45,12 @@ export function HandFields(props: { readonly hand: HandValue; readonly onChange:
         options={THUMB}
         value={hand.usesThumb ? 'yes' : 'no'}
         onChange={(thumb) => onChange({ ...hand, usesThumb: thumb === 'yes' })}
+      />
+      <Choice
+        label="Has played for (decides how quick a change may be)"
+        options={STAGES}
+        value={hand.stage}
+        onChange={(stage) => onChange({ ...hand, stage })}
       />
     </>
   );

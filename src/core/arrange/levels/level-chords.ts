@@ -76,9 +76,25 @@ export function holdOnLevels(
   const plain = toPlainChord(chord);
   const taught = rubsAgainst(pitchClassesOf(plain), chord) ? [] : listFirstShapes(plain, instrument);
   const first = taught.find((held) => isNoHarder(held, steady)) ?? steady;
-  const least = firstLevel === 'bass' ? listBassNotes(chord, instrument) : listTriads(plain, instrument);
-  const lowest = least.find((held) => held.effort <= first.effort);
+  const lowest = listLeast(chord, plain, instrument, firstLevel).find(
+    (held) => held.effort <= first.effort && (held.how === 'bass' || countFingers(held) < countFingers(first)),
+  );
   return { 5: own, 4: own, 3: steady, 2: first, 1: lowest ?? first };
+}
+
+/** The ways of the first level, the best first: bass notes, or triads, and bass notes where a triad asks for as many fingers as the shape (common practice). */
+function listLeast(
+  chord: ChordSymbol,
+  plain: ChordSymbol,
+  instrument: Instrument,
+  firstLevel: FirstLevel,
+): readonly HeldChord[] {
+  const basses = listBassNotes(chord, instrument);
+  return firstLevel === 'bass' ? basses : [...listTriads(plain, instrument), ...basses];
+}
+
+function countFingers({ fingering: { fingers } }: HeldChord): number {
+  return new Set(fingers.filter((finger) => finger !== null)).size;
 }
 
 /** The bass of a chord alone, the slash bass where there is one, where one finger or none stops it lowest on the neck. */

@@ -3,12 +3,14 @@ import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { sumOf, uniqueBy } from '../../kernel/list.ts';
 import { ticksToSeconds } from '../../rhythm/tempo.ts';
-import { describeChange, estimateChangeMs } from '../../shapes/change.ts';
+import { describeChange } from '../../shapes/change.ts';
+import { estimateChangeMs, type Stage, startTempoOf } from '../../shapes/change-time.ts';
 import { formatShape, isBarreChord } from '../../shapes/shape.ts';
 import { type PlayedBar, totalsOf } from '../../song/played/played-bars.ts';
 import { heldAt } from '../performance/held-at.ts';
 import { takesOver } from '../performance/taken-over.ts';
 import { isNew } from '../problem/chord-options.ts';
+import { heldUntil, standsAt } from '../time/hand-window.ts';
 import type { LevelBar, LevelSong } from './level.ts';
 import type { HeldChord } from './level-chords.ts';
 import { rateOf } from './level-strokes.ts';
@@ -43,6 +45,8 @@ export type LevelDifficulty = {
   /** The tempo of the song, and the one at which every change has its time, in the song's pulse; null without a tempo. */
   readonly tempoBpm: number | null;
   readonly startBpm: number | null;
+  /** Whether there is too little time even at the slowest tempo that holds together: then one strum a bar. */
+  readonly isOneStrum: boolean;
 };
 
 /** Weights of the figures beside the hardest shape's effort (a first choice; each figure can only fall on the way down). */
@@ -65,7 +69,7 @@ export function rateLevel(
   const changes = countChanges(held);
   const ornaments = sumOf(bars, (bar) => bar.ornaments.length);
   const { seconds } = totalsOf(played);
-  const hardestChange = findHardestChange(bars, played);
+  const hardestChange = findHardestChange(bars, played, players.hand.stage);
   const tempoBpm = document.facts.tempo?.tempoBpm ?? null;
   const total =
     (hardest?.effort ?? 0) +
@@ -89,14 +93,20 @@ export function rateLevel(
     changesPerMinute: seconds === null ? null : (changes * 60) / seconds,
     ornaments,
     tempoBpm,
-    startBpm: tempoBpm === null ? null : startTempo(tempoBpm, hardestChange),
+    ...startOf(tempoBpm, hardestChange),
   };
 }
 
-/** The tempo at which the hardest change has its time: the song's own, or as much slower as the time is short. */
-function startTempo(tempoBpm: number, change: LevelChange | null): number {
-  const share = change?.gapMs == null ? 1 : Math.min(1, change.gapMs / change.neededMs);
-  return Math.max(1, Math.floor(tempoBpm * share));
+/** The tempo at which the hardest change has its time. */
+function startOf(
+  tempoBpm: number | null,
+  change: LevelChange | null,
+): Pick<LevelDifficulty, 'startBpm' | 'isOneStrum'> {
+  if (tempoBpm === null || change?.gapMs == null) {
+    return { startBpm: tempoBpm, isOneStrum: false };
+  }
+  const { bpm, isOneStrum } = startTempoOf(tempoBpm, { gapMs: change.gapMs, neededMs: change.neededMs });
+  return { startBpm: bpm, isOneStrum };
 }
 
 function meanOf(numbers: readonly number[]): number {
@@ -130,10 +140,10 @@ function differentOf(held: readonly HeldChord[]): readonly HeldChord[] {
 type Hit = { readonly held: HeldChord; readonly tick: number };
 type Gap = { readonly from: HeldChord; readonly to: HeldChord; readonly bar: PlayedBar; readonly ticks: number };
 
-function findHardestChange(bars: readonly LevelBar[], played: readonly PlayedBar[]): LevelChange | null {
+function findHardestChange(bars: readonly LevelBar[], played: readonly PlayedBar[], stage: Stage): LevelChange | null {
   const changes = listGaps(bars, played).map(({ from, to, bar, ticks }): LevelChange => {
     const gapMs = bar.tempo === null ? null : ticksToSeconds(ticks, bar.tempo) * 1000;
-    const neededMs = estimateChangeMs(describeChange(from.fingering, to.fingering).cost);
+    const neededMs = estimateChangeMs(describeChange(from.fingering, to.fingering).cost, stage);
     return { from: from.chord, to: to.chord, barNumber: bar.number, gapMs, neededMs };
   });
   const hardness = ({ gapMs, neededMs }: LevelChange): number => neededMs / Math.max(1, gapMs ?? 1000);
@@ -166,7 +176,7 @@ function keepLeast(least: Map<HeldChord, Map<HeldChord, Gap>>, gap: Gap): void {
   }
 }
 
-/** A shape in a bar with its first and last strokes, in ticks from the bar line. */
+/** A shape in a bar: by when it must stand, and until when it is held, in ticks from the bar line. */
 type Run = { readonly held: HeldChord; readonly first: number; readonly until: number };
 
 function listRuns(bars: readonly LevelBar[], index: number, { strokes }: LevelBar): readonly Run[] {
@@ -180,7 +190,8 @@ function listRuns(bars: readonly LevelBar[], index: number, { strokes }: LevelBa
     }
     const held = slot === null ? null : heldAt(bars, index, slot.id);
     if (held !== null) {
-      runs.push({ held, first: strokes[from]?.startTick ?? 0, until: strokes[to]?.startTick ?? 0 });
+      const own = strokes.slice(from, to + 1);
+      runs.push({ held, first: standsAt(own), until: heldUntil(own) });
     }
     from = to + 1;
   }

@@ -27,9 +27,9 @@ export function thinningStep(bar: PlayedBar, strokes: readonly BarStroke[], leve
   return step;
 }
 
-/** The time a hand needs for a change on each level (common practice, to start from): seconds, or on the fourth an eighth. */
-const WINDOW_SECONDS: Readonly<Record<Level, number>> = { 5: 0, 4: 0, 3: 0.6, 2: 1.2, 1: 1.2 };
-const WINDOW_TICKS: Readonly<Record<Level, number>> = { 5: 0, 4: QUARTER_TICKS / 2, 3: 0, 2: 0, 1: 0 };
+/** The time a hand needs for a change on each level (common practice): seconds, or on the fourth a beat, the last up-stroke open. */
+const WINDOW_SECONDS: Readonly<Record<Level, number>> = { 5: 0, 4: 0, 3: 1, 2: 2, 1: 2 };
+const WINDOW_TICKS: Readonly<Record<Level, number>> = { 5: 0, 4: QUARTER_TICKS, 3: 0, 2: 0, 1: 0 };
 
 /**
  * The strokes without those that leave too little time before the next change; the one on which a chord is entered always stays.
@@ -51,7 +51,9 @@ export function withWindows(
     const isEntry = index === 0 || strokes[index - 1]?.slot !== stroke.slot;
     const next = strokes.slice(index + 1).find(({ slot }) => slot !== stroke.slot);
     const ends = next === undefined ? changesAfter : isChange(stroke.slot, next.slot);
-    return isEntry || !ends || leavesTime((next?.startTick ?? bar.lengthTicks) - stroke.startTick);
+    // On the fourth level an up-stroke may ring open while the hand moves.
+    const ringsOpen = level === 4 && stroke.cell.kind === 'stroke' && stroke.direction === 'up';
+    return isEntry || !ends || ringsOpen || leavesTime((next?.startTick ?? bar.lengthTicks) - stroke.startTick);
   });
 }
 
@@ -85,12 +87,12 @@ function lastStepOf(part: number, beat: number, isStrong: boolean): number {
   return part !== 0.5 ? 0 : isStrong ? 1 : 2;
 }
 
-/** The last "&" of a bar, which a steady level gets back first where the level above plays it. */
-export function withLastAnd(
+/** The "&" of two, which a steady level gets back first where the level above plays it; the one before a change is the hardest (common practice). */
+export function withAndOfTwo(
   bar: PlayedBar,
   thinned: readonly BarStroke[],
   above: readonly BarStroke[],
 ): readonly BarStroke[] {
-  const lastAnd = bar.lengthTicks - beatTicks(bar.metre) / 2;
-  return above.filter((stroke) => thinned.includes(stroke) || stroke.startTick === lastAnd);
+  const andOfTwo = beatTicks(bar.metre) * 1.5;
+  return above.filter((stroke) => thinned.includes(stroke) || stroke.startTick === andOfTwo);
 }

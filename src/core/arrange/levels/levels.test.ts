@@ -45,9 +45,9 @@ describe('the levels of the demo songs', () => {
   });
 
   // Am7 stays on the second level: it is easier than the plain Am.
-  test('Tin Roof Almanac is played in triads, then in first shapes without colours, then as it is', () => {
+  test('Tin Roof Almanac is played in triads and roots, then in first shapes without colours, then as it is', () => {
     const playedLevels = levelsOf(itemAt(songs, 0));
-    expect(shapesOf(itemAt(playedLevels, 0))).toEqual(expect.arrayContaining(['xxx003', 'xxx232', 'xxx000', 'xxx010']));
+    expect(shapesOf(itemAt(playedLevels, 0))).toEqual(expect.arrayContaining(['xxx003', 'xx0xxx', 'xxx000', 'xxx010']));
     const chordsOf = (playedLevel: PlayedLevel) =>
       new Set(
         playedLevel.bars.flatMap(({ slots }) =>

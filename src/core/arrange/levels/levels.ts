@@ -26,7 +26,7 @@ import { type HeldChord, holdOnLevels, LEVELS } from './level-chords.ts';
 import { type LevelDifficulty, rateLevel } from './level-difficulty.ts';
 import { layEdits } from './level-overlay.ts';
 import { isPassing } from './level-passing.ts';
-import { thin, thinningStep, withLastAnd, withWindows } from './level-strokes.ts';
+import { thin, thinningStep, withAndOfTwo, withWindows } from './level-strokes.ts';
 
 /** A level; `levels` are those that are equal, the lowest of which it is. Bars are in step with the played bars. */
 export type PlayedLevel = {
@@ -233,7 +233,7 @@ function strokesOf(here: Here, above: Above): Above & { readonly strokes: readon
   const strokes = underChords(base, played, slots, level);
   const step = thinningStep(played, strokes, level, above.step);
   const thinned = thin(played, strokes, step);
-  const steady = level === 3 ? withLastAnd(played, thinned, strokes) : thinned;
+  const steady = level === 3 ? withAndOfTwo(played, thinned, strokes) : thinned;
   const last = steady.at(-1)?.slot ?? null;
   const changesAfter = last !== null && next !== null && isChange(last, next);
   return { strokes: withWindows(played, steady, level, { isChange, changesAfter }), step };

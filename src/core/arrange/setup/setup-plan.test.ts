@@ -220,7 +220,9 @@ describe('reasons', () => {
   test('warn of a change that comes too quickly at the tempo, with a tempo to drill from', () => {
     expect(
       sentences('Bb F Gm Eb', {}, 'tempo: 240')[0]?.some((each) =>
-        /^Bar \d+, \S+ to \S+: 0\.25 s .*Drill from \d+\.$/.test(each),
+        /^Bar \d+, \S+ to \S+: 0\.25 s .*clean in about \d\.\d\d s after about a year\. At 240 this is quick: begin at \d+(?:, or leave out the beat before it)?\.$/.test(
+          each,
+        ),
       ),
     ).toBe(true);
     expect(sentences('Bb F Gm Eb', {}, 'tempo: 60')[0]?.some((each) => each.includes('Drill'))).toBe(false);

@@ -10,7 +10,8 @@ import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { type Key, shiftKey } from '../../harmony/key.ts';
 import { itemAt, range } from '../../kernel/list.ts';
 import type { PitchRange } from '../../pitch/midi.ts';
-import { describeChange, estimateChangeMs } from '../../shapes/change.ts';
+import { describeChange } from '../../shapes/change.ts';
+import { estimateChangeMs, type Stage, startTempoOf } from '../../shapes/change-time.ts';
 import type { Finger } from '../../shapes/shape.ts';
 import type { OrnamentKind } from '../../song/document/document.ts';
 import { fingeringOf } from '../problem/candidates.ts';
@@ -81,8 +82,13 @@ export type SetupReason =
       readonly neededMs: number;
       readonly staying: readonly Finger[];
       readonly moving: number;
-      /** The tempo in the song's own pulse at which there is time enough. */
+      readonly stage: Stage;
+      readonly tempoBpm: number;
+      /** The tempo in the song's own pulse to begin at, and whether even that asks for one strum a bar. */
       readonly drillBpm: number;
+      readonly isOneStrum: boolean;
+      /** Whether the beat before the change, left out, gives time enough at the song's own tempo. */
+      readonly helpsToLeaveOut: boolean;
     }
   | {
       readonly kind: 'retuning';
@@ -125,7 +131,7 @@ export function listReasons(
     ...lostOrnaments(planned),
     ...crowded(planned, problem),
     ...singing(planned, plan, problem, question),
-    ...quickChange(planned.solution, problem),
+    ...quickChange(planned.solution, problem, question),
     ...leapingBasses(planned.solution, problem),
     ...retuningGain(planned),
     ...retuning(planned),
@@ -235,17 +241,25 @@ function easiestCapoAt(shift: number, setups: readonly PlannedSetup[]): number |
 }
 
 /** The change with the least time for it, where that is too little. */
-function quickChange(solution: Solution, { changes, tempoBpm }: SongProblem): readonly SetupReason[] {
+function quickChange(
+  solution: Solution,
+  { changes, tempoBpm }: SongProblem,
+  { guitar }: SetupQuestion,
+): readonly SetupReason[] {
+  const { stage } = guitar.hand;
   const late = changes
-    .flatMap((change) => timeChange(solution, change))
+    .flatMap((change) => timeChange(solution, change, stage))
     .filter(({ neededMs, gapMs }) => neededMs > gapMs)
     .sort((a, b) => b.neededMs / b.gapMs - a.neededMs / a.gapMs)[0];
-  return late === undefined || tempoBpm === null
-    ? []
-    : [{ ...late, drillBpm: Math.max(1, Math.floor((tempoBpm * late.gapMs) / late.neededMs)) }];
+  if (late === undefined || tempoBpm === null) {
+    return [];
+  }
+  const { bpm, isOneStrum } = startTempoOf(tempoBpm, late);
+  const helpsToLeaveOut = late.neededMs <= late.gapMs + 60_000 / tempoBpm;
+  return [{ ...late, stage, tempoBpm, drillBpm: bpm, isOneStrum, helpsToLeaveOut }];
 }
 
-function timeChange({ chords }: Solution, { from, to, bar, gapMs, isByPattern }: ProblemChange) {
+function timeChange({ chords }: Solution, { from, to, bar, gapMs, isByPattern }: ProblemChange, stage: Stage) {
   const [a, b] = [itemAt(chords, from), itemAt(chords, to)];
   if (a.candidate === null || b.candidate === null || gapMs === null || gapMs === 0) {
     return [];
@@ -253,7 +267,7 @@ function timeChange({ chords }: Solution, { from, to, bar, gapMs, isByPattern }:
   const change = describeChange(fingeringOf(a.candidate), fingeringOf(b.candidate));
   const staying = change.steps.filter(({ action }) => action === 'anchor').map(({ finger }) => finger);
   const moving = change.steps.filter(({ action }) => action !== 'anchor' && action !== 'lift').length;
-  const neededMs = estimateChangeMs(change.cost);
+  const neededMs = estimateChangeMs(change.cost, stage);
   return [
     {
       kind: 'quick-change' as const,

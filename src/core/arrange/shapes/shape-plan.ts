@@ -11,7 +11,8 @@ import { type ChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { itemAt, sumOf } from '../../kernel/list.ts';
 import type { Steps } from '../../kernel/steps.ts';
-import { type Change, describeChange, estimateChangeMs, scoreChange, toPlaces } from '../../shapes/change.ts';
+import { type Change, describeChange, scoreChange, toPlaces } from '../../shapes/change.ts';
+import { estimateChangeMs, type Stage } from '../../shapes/change-time.ts';
 import { checkName, type NamedChord, nameShape } from '../../shapes/chord-naming.ts';
 import { type EasierShape, listEasierShapes } from '../../shapes/easier-shapes.ts';
 import { toFingering } from '../../shapes/fingering.ts';
@@ -77,6 +78,8 @@ export type ChangeSheet = {
   readonly bar: number;
   readonly change: Change;
   readonly gapMs: number | null;
+  /** Whether the part's pattern decides the time there is; else it is strummed in quarters. */
+  readonly isByPattern: boolean;
   readonly neededMs: number;
 };
 
@@ -287,17 +290,21 @@ function hasLeap({ problem, held }: Work, index: number, own: Held): boolean {
   });
 }
 
-function listChangeSheets({ problem, held }: Work): readonly ChangeSheet[] {
+function listChangeSheets({ problem, held, planner }: Work): readonly ChangeSheet[] {
   return problem.changes
-    .flatMap((each) => toChangeSheet(each, held))
+    .flatMap((each) => toChangeSheet(each, held, planner.hand.stage))
     .sort((a, b) => b.change.cost - a.change.cost || b.count - a.count);
 }
 
-function toChangeSheet({ from, to, count, bar, gapMs }: ProblemChange, held: Work['held']): readonly ChangeSheet[] {
+function toChangeSheet(
+  { from, to, count, bar, gapMs, isByPattern }: ProblemChange,
+  held: Work['held'],
+  stage: Stage,
+): readonly ChangeSheet[] {
   const [a, b] = [held[from] ?? null, held[to] ?? null];
   if (a === null || b === null) {
     return [];
   }
   const change = describeChange(a.fingering, b.fingering);
-  return [{ from, to, count, bar, gapMs, change, neededMs: estimateChangeMs(change.cost) }];
+  return [{ from, to, count, bar, gapMs, isByPattern, change, neededMs: estimateChangeMs(change.cost, stage) }];
 }

@@ -1,5 +1,5 @@
 /*
- * How much time there is for a change: from the last stroke on the old chord to the first on the new one. It depends on the
+ * How much time there is for a change: from the last stroke that holds the old chord to the one by which the new must stand. It depends on the
  * pattern; where a part has none, strokes on quarters are taken.
  */
 import { QUARTER_TICKS } from '../../rhythm/metre.ts';
@@ -7,6 +7,7 @@ import { ticksToSeconds } from '../../rhythm/tempo.ts';
 import type { Part, Slot, SongDocument } from '../../song/document/document.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
 import { type Performance, performanceOf } from '../performance/performance.ts';
+import { heldUntil, standsAt } from './hand-window.ts';
 
 /** A chord as it is entered: the bar and the slot. */
 export type ChordEntry = { readonly bar: PlayedBar; readonly barIndex: number; readonly slot: Slot };
@@ -34,16 +35,26 @@ function quarterGap({ pushTicks }: Slot): number {
   return Math.max(0, QUARTER_TICKS - pushTicks);
 }
 
-/** Ticks between the strokes on both sides of an entry; null where the old chord is not struck in this bar or the one before. */
+/**
+ * Ticks from the last stroke that holds the old chord to the one by which the new must stand; null where the old chord is not
+ * struck in this bar or the one before.
+ */
 function gapTicks({ bar, barIndex, slot }: ChordEntry, { played, bars }: Performance): number | null {
   const hits = [barIndex - 1, barIndex].flatMap((index) =>
     (bars[index]?.strokes ?? []).map((stroke) => ({
-      slot: stroke.slot,
-      tick: (played[index]?.startTick ?? 0) + stroke.startTick,
+      ...stroke,
+      startTick: (played[index]?.startTick ?? 0) + stroke.startTick,
     })),
   );
   const early = played[barIndex]?.slots.find(({ id }) => id === slot.id)?.pushTicks ?? slot.pushTicks;
-  const entry = hits.findIndex((hit) => hit.slot.id === slot.id && hit.tick >= bar.startTick - early);
-  const [last, first] = [hits[entry - 1], hits[entry]];
-  return last === undefined || first === undefined ? null : first.tick - last.tick;
+  const entry = hits.findIndex((hit) => hit.slot.id === slot.id && hit.startTick >= bar.startTick - early);
+  const old = hits[entry - 1]?.slot.id;
+  if (entry < 1 || old === undefined) {
+    return null;
+  }
+  const before = hits.slice(0, entry);
+  const holding = before.slice(before.findLastIndex((hit) => hit.slot.id !== old) + 1);
+  const coming = hits.slice(entry);
+  const until = coming.findIndex((hit) => hit.slot.id !== slot.id);
+  return standsAt(until < 0 ? coming : coming.slice(0, until)) - heldUntil(holding);
 }

@@ -1,13 +1,13 @@
+import { useMemo } from 'react';
 import { styled } from 'styled-components';
-import type { HeldChord } from '../../../core/arrange/levels/level-chords.ts';
+import { heldOn, listLevelNews } from '../../../core/arrange/levels/level-news.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import { toBarPattern } from '../../../core/arrange/performance/bar-pattern.ts';
-import { uniqueBy } from '../../../core/kernel/list.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import { formatCounts } from '../../../core/rhythm/pattern-counts.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
-import { formatDifficulty, formatStartTempo, LEVEL_WORDS } from '../../../core/words/level-words.ts';
+import { formatDifficulty, formatLevelNews, formatStartTempo, LEVEL_WORDS } from '../../../core/words/level-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
@@ -20,15 +20,18 @@ const MOST_BOXES = 10;
 /** One level: what it holds, what the right hand mostly does, and what makes it hard. */
 export function LevelRow(props: {
   readonly playedLevel: PlayedLevel;
+  /** The level below; null for the easiest. */
+  readonly below: PlayedLevel | null;
   readonly played: readonly PlayedBar[];
   readonly share: number;
   readonly isChosen: boolean;
   readonly onChoose: () => void;
 }) {
-  const { playedLevel, played, share, isChosen, onChoose } = props;
+  const { playedLevel, below, played, share, isChosen, onChoose } = props;
   const nameOf = useChordName();
+  const news = useMemo(() => (below === null ? null : listLevelNews(playedLevel, below)), [playedLevel, below]);
   const { setup } = usePart();
-  const held = heldOn(playedLevel);
+  const held = heldOn(playedLevel.bars);
   const pattern = usualPattern(playedLevel, played);
   const start = formatStartTempo(playedLevel.difficulty, nameOf);
   return (
@@ -57,6 +60,11 @@ export function LevelRow(props: {
           ))}
           {held.length > MOST_BOXES && <li>and {held.length - MOST_BOXES} more</li>}
         </Shapes>
+        {news !== null && (
+          <p>
+            <Signed text={formatLevelNews(news, nameOf)} />
+          </p>
+        )}
         <p>{formatDifficulty(playedLevel.difficulty, nameOf)}</p>
         {start !== '' && <p>{start}</p>}
       </div>
@@ -64,18 +72,10 @@ export function LevelRow(props: {
         <Effort>
           <i style={{ width: `${Math.round(share * 100)}%` }} />
         </Effort>
-        <small>{playedLevel.difficulty.total.toFixed(1)} easy fingers</small>
+        <small>difficulty {playedLevel.difficulty.total.toFixed(1)}</small>
         {pattern !== null && <StrokeRow pattern={pattern} isSmall />}
       </div>
     </Row>
-  );
-}
-
-/** The different shapes of a level, in the order in which they come. */
-function heldOn({ bars }: PlayedLevel): readonly HeldChord[] {
-  return uniqueBy(
-    bars.flatMap(({ slots }) => slots.flatMap(({ held }) => held ?? [])),
-    ({ fingering }) => formatShape(fingering.shape),
   );
 }
 

@@ -44,10 +44,11 @@ export function LevelsView({
       <div>
         <h2>One song, five levels</h2>
         <Ladder aria-label="Levels, the hardest first">
-          {[...playedLevels].reverse().map((each) => (
+          {[...playedLevels].reverse().map((each, place, all) => (
             <LevelRow
               key={each.levels[0]}
               playedLevel={each}
+              below={all[place + 1] ?? null}
               played={played}
               share={each.difficulty.total / most}
               isChosen={each === playedLevel}

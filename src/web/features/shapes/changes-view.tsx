@@ -70,14 +70,15 @@ function rowWords(sheet: ChangeSheet, name: (place: number) => string): string {
   return `${name(sheet.from)} to ${name(sheet.to)}, ${formatTimes(sheet.count)}, effort ${sheet.change.cost.toFixed(1)}, ${timeWords(sheet)}`;
 }
 
-/** The time a student's hand wants against the time there is, strummed in quarters. */
-function timeWords({ neededMs, gapMs, bar }: ChangeSheet): string {
+/** The time a student's hand wants against the time there is, as it is strummed. */
+function timeWords({ neededMs, gapMs, isByPattern, bar }: ChangeSheet): string {
   const needed = `wants about ${(neededMs / 1000).toFixed(2)} s`;
   if (gapMs === null) {
     return `${needed}; first in bar ${bar}`;
   }
-  const late = neededMs > gapMs ? 'too quick yet' : 'time enough';
-  return `${needed} of ${(gapMs / 1000).toFixed(2)} s in quarters: ${late}; first in bar ${bar}`;
+  const late = neededMs > gapMs ? 'quick' : 'time enough';
+  const strummed = isByPattern ? 'as it is strummed' : 'in quarters';
+  return `${needed} of ${(gapMs / 1000).toFixed(2)} s ${strummed}: ${late}; first in bar ${bar}`;
 }
 
 function Chosen(props: {

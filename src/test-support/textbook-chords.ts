@@ -7,7 +7,7 @@ import { listChordsDbPositions } from './hand-entered-shapes.ts';
 import { chordOf } from './read.ts';
 
 /** The qualities whose first offers are compared with what books print. */
-export const TEXTBOOK_QUALITIES = [
+const TEXTBOOK_QUALITIES = [
   '',
   'm',
   '7',
@@ -87,7 +87,7 @@ function sounds(chord: ChordSymbol, shape: Shape): boolean {
 }
 
 /** The MIDI numbers of a shape in standard tuning. */
-export function midiOf(shape: Shape): readonly number[] {
+function midiOf(shape: Shape): readonly number[] {
   return shape.flatMap((fret, string) => (fret === null ? [] : [(STANDARD_TUNING.openMidi[string] ?? 0) + fret]));
 }
 

@@ -13,7 +13,7 @@ export type Stage = 'beginner' | 'year' | 'player';
 export const STAGES: readonly Stage[] = ['beginner', 'year', 'player'];
 
 /** Changes of usual effort that a hand makes in a minute (common practice; the last from memory). */
-export const CHANGES_A_MINUTE: Readonly<Record<Stage, number>> = { beginner: 35, year: 85, player: 150 };
+const CHANGES_A_MINUTE: Readonly<Record<Stage, number>> = { beginner: 35, year: 85, player: 150 };
 
 /** The effort of a usual change: the mean of G to C, C to D and D to G in their open shapes. */
 const USUAL_COST = 2.57;
@@ -28,7 +28,7 @@ export function estimateChangeMs(cost: number, stage: Stage): number {
 }
 
 /** Slower than this a song falls apart: then one strum a bar is played instead (common practice), in beats a minute. */
-export const SLOWEST_BPM = 50;
+const SLOWEST_BPM = 50;
 
 /**
  * The tempo at which there is time for a change, in the pulse of the song: its own where that leaves time, else as much slower as the

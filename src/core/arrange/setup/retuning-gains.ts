@@ -60,7 +60,7 @@ export function listRetuningGains(retuned: GainSide, standard: GainSide): readon
 }
 
 /** Open strings that ring under every chord of a song, with their sounding notes; none in a song of one chord. */
-export function listDroneStrings({ chords, place }: Solution): readonly {
+function listDroneStrings({ chords, place }: Solution): readonly {
   readonly stringIndex: number;
   readonly midi: number;
 }[] {

@@ -74,7 +74,9 @@ function lostWords(reason: Of<'lost-string'>, { chord }: ReasonNames): string {
   const note = formatPitchIn(reason.midi, reason.soundingKey);
   const place = `${frettedString === stringNumber ? 'that string' : `string ${frettedString}`}, fret ${fret}`;
   const adds = addedBarreChords > 0 ? ` and adds ${formatCount(addedBarreChords, 'barre chord')}` : '';
-  return `${formatCapo(capoFret)} frets what rings open otherwise${where}: the ${note} of open string ${stringNumber} lies under ${chord(reason.chord)} on ${place}. ${formatCapo(keptByCapoFret)} lets it ring${adds}.`;
+  const here = capoFret === 0 ? 'Without a capo' : `At capo ${capoFret}`;
+  const there = keptByCapoFret === 0 ? 'No capo' : `Capo ${keptByCapoFret}`;
+  return `${here} the open ${note} of string ${stringNumber}${where} is fretted: ${chord(reason.chord)} has it on ${place}. ${there} lets it ring${adds}.`;
 }
 
 function listKinds(kinds: readonly OrnamentKind[]): string {

@@ -1,19 +1,27 @@
+import { useMemo } from 'react';
 import { styled } from 'styled-components';
 import { sayProblem } from '../../core/formats/text-chart/chart-messages.ts';
 import { MOST_PROBLEMS } from '../../core/formats/text-chart/parse-chart.ts';
-import type { ChartProblem } from '../../core/formats/text-chart/problem.ts';
+import { chartOf } from '../../core/song/chart/chart-of.ts';
+import { namesOf } from '../../core/song/chart/chart-spelling.ts';
+import { useDocument } from '../editor/use-song.tsx';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
 import type { EditorTarget } from '../ui/text-editor.tsx';
+import type { ChartText } from './use-chart-text.ts';
 
 const MOST_SHOWN = 40;
 
 /** The findings about the chart, each leading to its place. */
 export function ProblemList(props: {
-  readonly problems: readonly ChartProblem[];
+  readonly chart: Pick<ChartText, 'parsed' | 'keepName'>;
   readonly onGo: (target: EditorTarget) => void;
 }) {
-  const { problems, onGo } = props;
+  const { chart, onGo } = props;
+  const document = useDocument();
+  const kept = useMemo(() => namesOf(chartOf(document)), [document]);
+  // A name that the song has is wanted so: of it nothing is asked.
+  const problems = chart.parsed.problems.filter(({ kind, found }) => kind !== 'spelled-in-key' || !kept.has(found));
   const errors = problems.filter(({ severity }) => severity === 'error').length;
   return (
     <section aria-label="Findings in the chart">
@@ -28,7 +36,15 @@ export function ProblemList(props: {
             </Button>
             <p>
               {sayProblem(problem)}
-              {problem.proposals.length > 0 && (
+              {problem.kind === 'spelled-in-key' && (
+                <>
+                  {' '}
+                  <Button weight="word" onPress={() => chart.keepName(problem.found)}>
+                    Keep {problem.found}
+                  </Button>
+                </>
+              )}
+              {problem.kind !== 'spelled-in-key' && problem.proposals.length > 0 && (
                 <>
                   {' '}
                   Perhaps <code>{problem.proposals.slice(0, 3).join('  or  ')}</code>

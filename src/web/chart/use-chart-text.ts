@@ -14,6 +14,8 @@ export type ChartText = {
   /** How much of a long text has been read, from 0 to 1; null while none is being read. */
   readonly readingShare: number | null;
   readonly change: (text: string) => void;
+  /** Keeps a chord name as it is written, although the key would spell it otherwise. */
+  readonly keepName: (name: string) => void;
   /** Gives the reading of a long text up: the text stays, the song keeps its last good state. */
   readonly stopReading: () => void;
 };
@@ -106,7 +108,8 @@ export function useChartText(): ChartText {
     drop();
     take(text.length > SONG_LIMITS.chartCharacters ? null : { kind: 'keep-draft', draftText: text });
   };
-  return { text, parsed, readingShare, change, stopReading };
+  const keepName = (name: string): void => take(commandForText(text, parsed, [name]));
+  return { text, parsed, readingShare, change, keepName, stopReading };
 }
 
 /** The undo group of a keystroke: that of the run it belongs to. */

@@ -192,7 +192,7 @@ describe('reasons', () => {
     const all = sentences('A D E F#m').flat();
     expect(
       all.some((each) =>
-        /^(?:No capo|Capo \d) frets what rings open otherwise in Song: the \S+ of open string \d lies under [A-G]\S* on (?:that string|string \d), fret \d+\. (?:No capo|Capo \d) lets it ring/.test(
+        /^(?:Without a capo|At capo \d) the open \S+ of string \d in Song is fretted: [A-G]\S* has it on (?:that string|string \d), fret \d+\. (?:No capo|Capo \d) lets it ring/.test(
           each,
         ),
       ),

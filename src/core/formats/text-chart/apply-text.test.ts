@@ -5,9 +5,12 @@ import { deepFreeze, songFromChart } from '../../../test-support/read-chart.ts';
 import { runs } from '../../../test-support/runs.ts';
 import { fingerPin } from '../../arrange/shapes/part-shapes.ts';
 import { chartOf } from '../../song/chart/chart-of.ts';
+import { applyCommand } from '../../song/commands.ts';
 import { newSong } from '../../song/document/new-song.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
 import { applyChart } from '../../song/map/apply-chart.ts';
+import { commandForText } from './apply-text.ts';
+import { chartTextOf } from './format-chart.ts';
 import { parseChart } from './parse-chart.ts';
 
 const RUNS = { numRuns: runs(2_000), seed: 20_240_602 };
@@ -120,5 +123,29 @@ describe('lining up an edited chart', () => {
     const roots = (song: typeof shapes) => song.map.sections[0]?.lines[0]?.bars.map((bar) => bar.slots[0]?.chord?.root);
     expect(roots(shapes)).toEqual(['A', 'D']);
     expect(roots(moved)).toEqual(['B', 'E']);
+  });
+});
+
+describe('a chord spelled from the wrong side of its key', () => {
+  const textAfter = (text: string, keptNames: readonly string[] = [], before = newSong('Spelled')) => {
+    const command = commandForText(text, parseChart(text), keptNames);
+    const outcome = command === null ? null : applyCommand(before, command);
+    return outcome?.ok === true ? outcome.value.document : before;
+  };
+  const CHART = 'key: E\n\nVerse:\n| E | Abm | D/Gb | Dbm |\n';
+
+  test('is written as the key asks, its bass and a key that was found as well', () => {
+    expect(chartTextOf(textAfter(CHART))).toContain('| E | G#m | D/F# | C#m |');
+    expect(chartTextOf(textAfter('| E | Abm | A | B7 |\n'))).toContain('| E | G#m | A | B7 |');
+  });
+
+  test('stays where somebody keeps it, also when the text is changed elsewhere later', () => {
+    const kept = textAfter(CHART, ['Abm']);
+    expect(chartTextOf(kept)).toContain('| E | Abm | D/F# | C#m |');
+    expect(chartTextOf(textAfter(chartTextOf(kept).replace('| E |', '| A |'), [], kept))).toContain('| A | Abm |');
+  });
+
+  test('is left alone in a song whose key changes', () => {
+    expect(chartTextOf(textAfter('key: E\n\n| E | Abm | (key Ab) Ab | Dbm |\n'))).toContain('Abm');
   });
 });

@@ -6,15 +6,15 @@ import type { SongDocument } from '../../song/document/document.ts';
 import { SONG_LIMITS } from '../../song/document/song-limits.ts';
 import { isClean, type ParsedChart, readChart } from './parse-chart.ts';
 
-/** What a text does to the song; null for one that is too long even to be kept as it is. */
-export function commandForText(text: string, read: ParsedChart): SongCommand | null {
+/** What a text does to the song, its chords spelled as the key asks but for names to keep; null for one that is too long even to be kept as it is. */
+export function commandForText(text: string, read: ParsedChart, keptNames: readonly string[] = []): SongCommand | null {
   if (!read.isUsable) {
     return text.length > SONG_LIMITS.chartCharacters ? null : { kind: 'keep-draft', draftText: text };
   }
   return {
     kind: 'apply-chart',
     chart: read.chart,
-    options: { unreadHeaders: read.unreadHeaders, fingerPin },
+    options: { unreadHeaders: read.unreadHeaders, fingerPin, keptNames },
     draftText: isClean(read) ? null : text,
   };
 }

@@ -55,7 +55,7 @@ const SENTENCES: Readonly<Record<ProblemKind, (found: string, proposal: string) 
     'So much of this text cannot be read that it was not read to its end. The song keeps its last good state.',
   'read-as': (found) => `“${found}” is not quite a chord’s name and was read as the nearest one.`,
   'spelled-in-key': (found, proposal) =>
-    `${found} is ${proposal} in this key, and the song has it so. Write it on the map where you want ${found}.`,
+    `${found} is ${proposal} in this key, and is written so unless the song has ${found} already.`,
   'capo-line': () => 'The capo was taken from this line, and the chords of the song are taken for shapes behind it.',
   'ninth-in-doubt': (found) => `${found} has a seventh in it, its neighbour an added ninth only. Is it meant?`,
 };

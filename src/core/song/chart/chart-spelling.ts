@@ -20,16 +20,26 @@ export function namingKeyOf(chart: Pick<Chart, 'headers' | 'sections' | 'passes'
   return findKeys(chart.sections.map(({ lines }) => timedChordsOf(barsOfLines(lines))))[0]?.key ?? null;
 }
 
+/** The names of the chords that a chart has. */
+export function namesOf(chart: Pick<Chart, 'sections' | 'passes'>): ReadonlySet<string> {
+  return new Set(chordsOfBars(barsOfChart(chart)).map(formatChordSymbol));
+}
+
 /**
- * A chart with its chords as its key spells them, but for names that the song has already: those somebody wants so.
+ * A chart with its chords as its key spells them, but for names that the song has already, and others that are to be
+ * kept: those somebody wants so.
  */
-export function spellChart(chart: Chart, current: Pick<Chart, 'sections' | 'passes'>): Chart {
+export function spellChart(
+  chart: Chart,
+  current: Pick<Chart, 'sections' | 'passes'>,
+  keptNames: readonly string[] = [],
+): Chart {
   const key = namingKeyOf(chart);
   if (key === null) {
     return chart;
   }
   const { headers } = chart;
-  const kept = new Set(chordsOfBars(barsOfChart(current)).map(formatChordSymbol));
+  const kept = new Set([...namesOf(current), ...keptNames]);
   const spellIn = (home: Key) => (chord: ChordSymbol) =>
     kept.has(formatChordSymbol(chord)) ? chord : spellChordInKey(chord, home);
   const handKey = headers.chords === 'shapes' ? key : toShapeKey(key, headers);

@@ -37,7 +37,12 @@ export type AppliedChart = { readonly document: SongDocument; readonly lost: rea
 export type FingerPin = (pin: ChartPin, part: Part) => StoredShape | null;
 
 /** What applying a chart needs besides it: headers that could not be read keep their old value. */
-export type ApplyOptions = { readonly unreadHeaders: readonly HeaderName[]; readonly fingerPin: FingerPin };
+export type ApplyOptions = {
+  readonly unreadHeaders: readonly HeaderName[];
+  readonly fingerPin: FingerPin;
+  /** Chord names that stay as they are written, although the key would spell them otherwise. */
+  readonly keptNames?: readonly string[];
+};
 
 /** Lines the document up with a chart. The same document comes back when the chart says nothing new. */
 export function applyChart(document: SongDocument, chart: Chart, options: ApplyOptions): AppliedChart {
@@ -45,7 +50,7 @@ export function applyChart(document: SongDocument, chart: Chart, options: ApplyO
   const read = withUnreadHeaders(chart, current, options.unreadHeaders);
   const isSameView = isEqual(viewOf(current), viewOf(read));
   const toSounding = soundingOfChart(read);
-  const spelled = spellChart(read, current);
+  const spelled = spellChart(read, current, options.keptNames);
   const wanted = isSameView ? spelled : mapChords(spelled, toSounding);
   const context: LineUp = {
     naming: isSameView ? chartNamingOf(document) : (chord) => chord,

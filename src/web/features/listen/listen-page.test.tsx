@@ -1,9 +1,13 @@
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, beforeAll, describe, expect, test } from 'vitest';
+import { fingerPin } from '../../../core/arrange/shapes/part-shapes.ts';
+import { parseChart } from '../../../core/formats/text-chart/parse-chart.ts';
 import { newSong } from '../../../core/song/document/new-song.ts';
+import { applyChart } from '../../../core/song/map/apply-chart.ts';
 import { installInlineWorker } from '../../../test-support/inline-worker.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { chartIn, showSong } from '../../../test-support/song-screen.tsx';
+import { ProblemList } from '../../chart/problem-list.tsx';
 import { FactsForm } from './facts-form.tsx';
 import { KeyPanel } from './key-panel.tsx';
 import { ListenPage } from './listen-page.tsx';
@@ -72,6 +76,24 @@ describe('the key of a song', () => {
     expect(degrees[4]).toMatch(/VII/);
   });
 
+  test('says what the chords say and why, and takes the next guess at a press', async () => {
+    const editor = showSong(songFromChart('Verse:\n| Am | F | C | G |\n'), <KeyPanel />);
+    const found = within(screen.getByRole('list', { name: 'The key by its chords' }));
+    expect(found.getAllByRole('listitem').map(({ textContent }) => textContent)).toEqual([
+      'By its chords A minor: all chords lie in the key; it begins on Am.',
+      'Nearly as well C major: all chords lie in the key.',
+    ]);
+    fireEvent.click(screen.getByRole('button', { name: 'Take it as C major' }));
+    await waitFor(() => expect(factsOf(editor).key).toEqual({ tonic: 'C', mode: 'major' }));
+  });
+
+  test('names a section that stands elsewhere, and what the chords say against a key that was stated', () => {
+    const chart = 'key: D\n\nVerse:\n| E | B7 | E | A |\n| E | B7 | E |\n\nBridge:\n| C | Am | Dm | G7 |\n';
+    showSong(songFromChart(chart), <KeyPanel />);
+    expect(screen.getByText(/^The chords alone would say E major: /)).toBeTruthy();
+    expect(screen.getByText(/^Bridge by itself C major: all chords lie in the key; G7 leads to C/)).toBeTruthy();
+  });
+
   test('says nothing of a song without chords', () => {
     showSong(newSong('Empty'), <KeyPanel />);
     expect(screen.queryByRole('region')).toBeNull();
@@ -98,6 +120,24 @@ describe('the first step', () => {
     const findings = await waitFor(() => within(screen.getByRole('region', { name: 'Findings in the chart' })));
     expect(findings.getByRole('button', { name: 'Line 2, column 7' })).toBeTruthy();
     expect((screen.getByLabelText('Title') as HTMLInputElement).disabled).toBe(true);
+  });
+
+  test('says that a chord is spelled as the key asks, and keeps the name at a press; one that the song has is not asked about', () => {
+    const kept: string[] = [];
+    const chart = { parsed: parseChart('key: E\n\n| E | Abm | Dbm |\n'), keepName: (name: string) => kept.push(name) };
+    showSong(songFromChart('key: E\n\n| E |\n'), <ProblemList chart={chart} onGo={() => undefined} />);
+    expect(screen.getByText(/Abm is G#m in this key/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'Keep Dbm' }));
+    expect(kept).toEqual(['Dbm']);
+    cleanup();
+    const song = applyChart(newSong('Kept'), chart.parsed.chart, {
+      unreadHeaders: [],
+      fingerPin,
+      keptNames: ['Abm'],
+    }).document;
+    showSong(song, <ProblemList chart={chart} onGo={() => undefined} />);
+    expect(screen.queryByText(/Abm is G#m/)).toBeNull();
+    expect(screen.getByText(/Dbm is C#m/)).toBeTruthy();
   });
 
   test('offers to read names above words', () => {

@@ -103,7 +103,7 @@ export function ListenPage() {
         )}
       </section>
       <aside>
-        <ProblemList problems={chart.parsed.problems} onGo={setTarget} />
+        <ProblemList chart={chart} onGo={setTarget} />
         <h2>The song</h2>
         <FactsForm isWaiting={isBroken} />
         <KeyPanel />

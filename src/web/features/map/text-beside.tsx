@@ -24,7 +24,7 @@ export function TextBeside() {
           onFile={(file) => void file.text().then((text) => chart.change(text))}
         />
       </div>
-      <ProblemList problems={chart.parsed.problems} onGo={setTarget} />
+      <ProblemList chart={chart} onGo={setTarget} />
       {isBroken && (
         <Button onPress={() => editor.run({ kind: 'drop-draft' })}>Drop the lines that cannot be read</Button>
       )}

@@ -42,7 +42,27 @@ function phraseOf(
     case 'height':
       return span === null ? null : `up at fret ${span.low}`;
     case 'posture':
-      return 'fingers away from where they fall';
+      return 'fingers squeezed together or out of line';
+    case 'muddy third':
+      return 'a third close above a low bass';
+    case 'thin sound':
+      return 'few strings';
+    case 'another bass':
+      return 'another note than the root lowest';
+    case 'dropped tone':
+      return 'a tone of the chord left out';
+    case 'doubled unison':
+      return 'the same note twice';
+    case 'muted string inside':
+      return 'a muted string inside';
+    case 'silent bass strings':
+      return 'low strings not struck';
+    case 'silent treble strings':
+      return 'high strings not struck';
+    case 'thumb':
+      return 'the thumb over the edge';
+    case 'little finger':
+      return 'the little finger';
     default:
       return term;
   }

@@ -50,7 +50,7 @@ export const FAMILIAR_SHAPES: readonly (readonly [string, string, string])[] = [
   ['Dmaj7', 'xx0222', '---111'],
   ['Emaj7', '021100', '-312--'],
   ['Fmaj7', 'xx3210', '--321-'],
-  ['Gmaj7', '320002', '31---2'],
+  ['Gmaj7', '320002', '32---1'],
   ['Asus2', 'x02200', '--12--'],
   ['Asus2', 'x02200', '--23--'],
   ['Asus4', 'x02230', '--123-'],

@@ -47,7 +47,7 @@ export function HandFields(props: { readonly hand: HandValue; readonly onChange:
         onChange={(thumb) => onChange({ ...hand, usesThumb: thumb === 'yes' })}
       />
       <Choice
-        label="Has played for (decides how quick a change may be)"
+        label="Has played for"
         options={STAGES}
         value={hand.stage}
         onChange={(stage) => onChange({ ...hand, stage })}

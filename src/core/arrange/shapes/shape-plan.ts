@@ -16,6 +16,7 @@ import { estimateChangeMs, type Stage } from '../../shapes/change-time.ts';
 import { checkName, type NamedChord, nameShape } from '../../shapes/chord-naming.ts';
 import { type EasierShape, listEasierShapes } from '../../shapes/easier-shapes.ts';
 import { toFingering } from '../../shapes/fingering.ts';
+import type { Limits } from '../../shapes/grips.ts';
 import { findMovableForm, type MovableForm } from '../../shapes/movable-form.ts';
 import {
   effortOfHold,
@@ -30,7 +31,7 @@ import { lowestNamedMidi } from '../../shapes/sounding.ts';
 import type { Part, SongDocument, StoredShape } from '../../song/document/document.ts';
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { fingeringOf, listCandidates } from '../problem/candidates.ts';
-import { FINE_LIMITS, isNew, type SetupPlace, toPlaceChord, toSetupPlace } from '../problem/chord-options.ts';
+import { isNew, type SetupPlace, toPlaceChord, toSetupPlace } from '../problem/chord-options.ts';
 import type { Planner } from '../problem/planner.ts';
 import type { SetupQuestion } from '../problem/setup-question.ts';
 import { type ProblemChange, type SongProblem, toSongProblem } from '../problem/song-problem.ts';
@@ -96,6 +97,9 @@ export type ShapePlan = {
 };
 
 const MOST_ALTERNATIVES = 8;
+
+/** More than a plan chooses from: a teacher wants to see the barre forms and the rare ways too, however much harder they are. */
+const SHOWN_LIMITS: Limits = { shapes: MOST_ALTERNATIVES, fingerings: 4, slack: Number.POSITIVE_INFINITY };
 
 /** Plans the Shapes step, a chord a step; without sheets for a song without chords. */
 export function* planShapes(document: SongDocument, part: Part, planner: Planner): Steps<ShapePlan, ShapePlan> {
@@ -213,7 +217,7 @@ function rate(fingering: Fingering, chord: ChordSymbol, instrument: Instrument):
 function listAlternatives(work: Work, index: number, chord: ChordSymbol): readonly Alternative[] {
   const { instrument, planner, held, part, question } = work;
   const current = held[index] ?? null;
-  const { candidates } = listCandidates(chord, instrument, FINE_LIMITS, planner.memory);
+  const { candidates } = listCandidates(chord, instrument, SHOWN_LIMITS, planner.memory);
   const others = candidates
     .map(({ hold }) => toHeld(hold, chord, part, question))
     .filter(({ fingering }) => !isEqual(fingering, current?.fingering));

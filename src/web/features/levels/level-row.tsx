@@ -101,6 +101,7 @@ const Row = styled.li`
   > button span { font-size: 14px; }
   &[data-chosen] > button { border-left-color: ${colour.brass}; background: ${colour.spruceSoft}; }
   > div:last-child { min-width: 0; overflow-x: auto; }
+  > div:last-child > small { display: block; padding: 2px 0 4px; }
   small { color: ${colour.quiet}; font-size: 13px; }
   p { font-size: 14px; }
   @media (max-width: 900px) { grid-template-columns: 96px minmax(0, 1fr); > div:last-child { grid-column: 2; } }

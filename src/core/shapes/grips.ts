@@ -88,7 +88,10 @@ function searchGrips(work: Collecting, slack: number): readonly Grip[] {
       }
     }
   };
-  searchShapes(task, highestFret, usesThumb, offer);
+  // Where what no book teaches is dearer than all that is wanted, the book's shapes are all there is to look at.
+  if (ceiling >= weights.unknown) {
+    searchShapes(task, highestFret, usesThumb, offer);
+  }
   for (const { fingering } of familiar) {
     offer(toFrets(fingering.shape));
   }

@@ -27,7 +27,7 @@ import {
 } from './fingering.ts';
 import { collectGrips, type Grip, type Limits, packGrip, packShape } from './grips.ts';
 import type { Hand } from './hand.ts';
-import { type Fingering, formatShape, type Shape } from './shape.ts';
+import { type Fingering, formatShape, fretSpanOf, isBarreChord, type Shape } from './shape.ts';
 import { type Frets, HIGHEST_SEARCHED_FRET, searchShapes } from './shape-search.ts';
 
 /**
@@ -56,12 +56,47 @@ export type Instrument = {
 
 /**
  * The shapes of a chord, easiest first, at most `limit`, each with its easiest fingers. `chord` is the shape chord, named
- * behind the capo; a slash bass is always lowest, else the root, or for more effort the fifth. Ties go by the shape's
- * text, so the answer is always the same.
+ * behind the capo; a slash bass is always lowest, else the root, or for more effort the fifth. A hand that holds barres has
+ * the easiest barre form of the chord among the first four. Ties go by the shape's text, so the answer is always the same.
  */
 export function rankShapes(chord: ChordSymbol, instrument: Instrument, limit: number): readonly RatedFingering[] {
   const limits = { shapes: limit, fingerings: 1, slack: Number.POSITIVE_INFINITY };
-  return rankHolds(chord, instrument, limits).map((hold) => rateHold(hold, chord, instrument));
+  const ranked = rankHolds(chord, instrument, limits).map((hold) => rateHold(hold, chord, instrument));
+  return withBarreForm(ranked, chord, instrument).slice(0, limit);
+}
+
+/** Among so many first offers a hand that holds barres finds one (common practice). */
+const BARRE_WITHIN = 4;
+
+function withBarreForm(
+  ranked: readonly RatedFingering[],
+  chord: ChordSymbol,
+  instrument: Instrument,
+): readonly RatedFingering[] {
+  const first = ranked.slice(0, BARRE_WITHIN);
+  if (
+    !instrument.hand.playsBarres ||
+    first.length < BARRE_WITHIN ||
+    first.some(({ fingering }) => isBarreChord(fingering))
+  ) {
+    return ranked;
+  }
+  const { setup, highestNeckFret } = instrument;
+  const [easiest] = [...familiarShapesOf(chord, setup.tuning).values()]
+    .map(({ fingering }) => fingering)
+    .filter(
+      (fingering) =>
+        isBarreChord(fingering) && (fretSpanOf(fingering.shape)?.high ?? 0) + setup.capoFret <= highestNeckFret,
+    )
+    .map((fingering) => rateHold(toHold(fingering, chord, instrument), chord, instrument))
+    .filter(({ effort }) => Number.isFinite(effort.total))
+    .sort((a, b) => orderOf(a) - orderOf(b));
+  if (easiest === undefined) {
+    return ranked;
+  }
+  const text = formatShape(easiest.fingering.shape);
+  const others = ranked.filter(({ fingering }) => formatShape(fingering.shape) !== text);
+  return [...others.slice(0, BARRE_WITHIN - 1), easiest, ...others.slice(BARRE_WITHIN - 1)];
 }
 
 /** A fingered shape as plain numbers: what it sounds, what holding it costs where it was found, and how strange it is. */

@@ -192,6 +192,19 @@ describe('the hand', () => {
     rankShapes(chordOf(chord), { ...guitar, hand: own }, 1).map(({ fingering }) => formatShape(fingering.shape))[0] ??
     '';
 
+  // Common practice: E, A and their minors are barred up the neck as C and G are.
+  test('that holds barres finds one among the first four', () => {
+    for (const quality of ['', 'm', '7', 'm7']) {
+      for (const root of ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B']) {
+        const offers = rankShapes(chordOf(`${root}${quality}`), guitar, 4);
+        expect(
+          offers.some(({ fingering }) => isBarreChord(fingering)),
+          `${root}${quality}`,
+        ).toBe(true);
+      }
+    }
+  });
+
   test('that holds no barres yet is offered none where there is another way', () => {
     expect(rankShapes(chordOf('Bm'), guitar, 1).some(({ fingering }) => isBarreChord(fingering))).toBe(true);
     const notYet: Hand = { ...hand, playsBarres: false };

@@ -1,5 +1,6 @@
 import { isEqual } from '../kernel/equal.ts';
 import { itemAt } from '../kernel/list.ts';
+import { rememberOf } from '../kernel/remember.ts';
 import { err, ok, type Result } from '../kernel/result.ts';
 import { formatPitch, parsePitch } from '../pitch/midi.ts';
 import { isNoteName, PLAIN_NAMES, pitchClassOf } from '../pitch/note-name.ts';
@@ -130,8 +131,12 @@ function shiftFrom(known: Tuning, tuning: Tuning): number | null {
   return shifts.size === 1 && shift !== undefined && tuning.openMidi.length === known.openMidi.length ? shift : null;
 }
 
+const NAMED = new WeakMap<Tuning, readonly number[]>();
+
 /** The open strings as the shapes' names count them: MIDI numbers without the common shift. */
 export function namedOpenMidi(tuning: Tuning): readonly number[] {
-  const shift = commonShiftOf(tuning);
-  return shift === 0 ? tuning.openMidi : tuning.openMidi.map((midi) => midi - shift);
+  return rememberOf(NAMED, tuning, () => {
+    const shift = commonShiftOf(tuning);
+    return shift === 0 ? tuning.openMidi : tuning.openMidi.map((midi) => midi - shift);
+  });
 }

@@ -3,6 +3,7 @@ import { type ChordSymbol, parseChordSymbol } from '../harmony/chord-symbol.ts';
 import { isEqual } from '../kernel/equal.ts';
 import { invariant } from '../kernel/invariant.ts';
 import { itemAt, range, uniqueBy } from '../kernel/list.ts';
+import { createMemory, type Memory, remember, rememberOf } from '../kernel/remember.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import { EFFORT_WEIGHTS, type EffortWeights } from './effort-weights.data.ts';
@@ -92,12 +93,24 @@ export function findFamiliarFingering(shape: Shape, tuning: Tuning): Fingering |
   return isAtHome(shape, tuning) ? (FINGERING_BY_TEXT.get(formatShape(shape)) ?? null) : null;
 }
 
+/** What was found of the chords met last in each tuning: a plan asks for the same again and again. */
+const FOUND = new WeakMap<Tuning, Memory<ReadonlyMap<string, Familiar>>>();
+const REMEMBERED_CHORDS = 500;
+
 /** The open and movable familiar shapes of a chord by their text, as far as they hold in this tuning. */
 export function familiarShapesOf(
   chord: ChordSymbol,
   tuning: Tuning,
   weights: EffortWeights = EFFORT_WEIGHTS,
 ): ReadonlyMap<string, Familiar> {
+  if (weights !== EFFORT_WEIGHTS) {
+    return findFamiliar(chord, tuning, weights);
+  }
+  const memory = rememberOf(FOUND, tuning, () => createMemory(REMEMBERED_CHORDS));
+  return remember(memory, chordKeyOf(chord), () => findFamiliar(chord, tuning, weights));
+}
+
+function findFamiliar(chord: ChordSymbol, tuning: Tuning, weights: EffortWeights): ReadonlyMap<string, Familiar> {
   const key = chordKeyOf(chord);
   const listed = [...(OWN_BY_TUNING.get(ownNameOf(tuning))?.get(key) ?? []), ...(OPEN_BY_CHORD.get(key) ?? [])].filter(
     (fingering) => OWN_FINGERINGS.has(fingering) || isAtHome(fingering.shape, tuning),

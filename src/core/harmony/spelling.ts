@@ -6,7 +6,15 @@
  * major third, sixth and seventh and the raised fourth: the same window. So one window of twelve
  * names, -5 to +6 from the tonic, spells every pitch once, in both modes (common practice).
  */
-import { type NoteName, pitchClassOf, toFifths, toNoteName, transposeNote } from '../pitch/note-name.ts';
+import {
+  ENHARMONIC_FIFTHS,
+  type NoteName,
+  pitchClassOf,
+  toFifths,
+  toNoteName,
+  toPlainNote,
+  transposeNote,
+} from '../pitch/note-name.ts';
 import type { PitchClass } from '../pitch/pitch-class.ts';
 import { type ChordSymbol, type ChordTone, isSameChord, listChordTones } from './chord-symbol.ts';
 import type { Key } from './key.ts';
@@ -41,22 +49,6 @@ function isAtHome(note: NoteName, key: Key, chord: ChordSymbol): boolean {
   return leadsUp(chord)
     ? steps >= WINDOW_BELOW + 1 && steps <= WINDOW_ABOVE + 3
     : steps >= WINDOW_BELOW - 1 && steps <= WINDOW_ABOVE + 2;
-}
-
-/** As many steps of fifths from one name to the next that sounds the same. */
-const ENHARMONIC_FIFTHS = 12;
-
-/** Names between Fb and B# need no double sign. */
-const PLAIN_FIFTHS = { lowest: -8, highest: 12 } as const;
-
-/** The name without a double sign that sounds the same: G for F##, A for Bbb; a plain name stays. */
-export function toPlainNote(note: NoteName): NoteName {
-  const fifths = toFifths(note);
-  return fifths > PLAIN_FIFTHS.highest
-    ? toNoteName(fifths - ENHARMONIC_FIFTHS)
-    : fifths < PLAIN_FIFTHS.lowest
-      ? toNoteName(fifths + ENHARMONIC_FIFTHS)
-      : note;
 }
 
 function toPlainChord({ root, quality, bass }: ChordSymbol): ChordSymbol {

@@ -73,7 +73,24 @@ export function isNoteName(text: string): text is NoteName {
 /** The names of the twelve pitch classes where no key tells, black keys as tunings and chord books have them (common practice). */
 export const PLAIN_NAMES: readonly NoteName[] = ['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
 
-/** A note name with real signs for people: "B♭". Double sharps are drawn as two sharps. */
+/** As many steps of fifths from one name to the next that sounds the same. */
+export const ENHARMONIC_FIFTHS = 12;
+
+/** Names between Fb and B# need no double sign. */
+const PLAIN_FIFTHS = { lowest: -8, highest: 12 } as const;
+
+/** The name without a double sign that sounds the same: G for F##, A for Bbb; a plain name stays. */
+export function toPlainNote(note: NoteName): NoteName {
+  const fifths = toFifths(note);
+  return fifths > PLAIN_FIFTHS.highest
+    ? toNoteName(fifths - ENHARMONIC_FIFTHS)
+    : fifths < PLAIN_FIFTHS.lowest
+      ? toNoteName(fifths + ENHARMONIC_FIFTHS)
+      : note;
+}
+
+/** A note name with real signs for people, never a double one: "B♭". */
 export function formatNoteName(note: NoteName): string {
-  return note.slice(0, 1) + note.slice(1).replaceAll('b', '♭').replaceAll('#', '♯');
+  const plain = toPlainNote(note);
+  return plain.slice(0, 1) + plain.slice(1).replaceAll('b', '♭').replaceAll('#', '♯');
 }

@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChord } from '../../test-support/arbitrary-chart.ts';
-import { chordOf } from '../../test-support/read.ts';
+import { chordOf, keyOf } from '../../test-support/read.ts';
 import { runs } from '../../test-support/runs.ts';
 import { STANDARD_TUNING, TUNINGS } from '../fretboard/tuning.ts';
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
+import { formatInterval } from '../words/shape-words.ts';
 import { checkName, nameShape } from './chord-naming.ts';
 import { AVERAGE_HAND } from './hand.ts';
+import { nameInterval } from './interval-naming.ts';
 import { rankShapes } from './rank-shapes.ts';
 import { parseShape, type Shape } from './shape.ts';
 
@@ -88,5 +90,22 @@ describe('a given name', () => {
   test('tells when another note than the named one lies lowest', () => {
     expect(checkName(shapeOf('xx0232'), STANDARD_TUNING, chordOf('D/F#'))?.isBassRight).toBe(false);
     expect(checkName(shapeOf('200232'), STANDARD_TUNING, chordOf('D/F#'))?.isBassRight).toBe(true);
+  });
+});
+
+describe('two notes', () => {
+  // Common practice.
+  test.each([
+    ['x20xxx', 'G', 'B and D: a minor third, part of G/B or Bm.'],
+    ['x2x0xx', 'G', 'B and G: a minor sixth, part of Em/B or G/B.'],
+    ['3x0xxx', 'C', 'G and D: a fifth, part of G or Gm.'],
+    ['xx02xx', 'D', 'D and A: a fifth, part of D or Dm.'],
+  ])('%s in %s are an interval with the chords they may stand for', (frets, key, words) => {
+    const interval = nameInterval(shapeOf(frets), STANDARD_TUNING, keyOf(key));
+    expect(interval && formatInterval(interval, formatChordSymbol)).toBe(words);
+  });
+
+  test.each(['x3xxxx', 'x32010', '3xxxx3'])('%s is none', (frets) => {
+    expect(nameInterval(shapeOf(frets), STANDARD_TUNING, keyOf('C'))).toBeNull();
   });
 });

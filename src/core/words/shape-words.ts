@@ -10,6 +10,7 @@ import { formatNoteName, pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
 import type { NamedChord } from '../shapes/chord-naming.ts';
 import type { EasierShape } from '../shapes/easier-shapes.ts';
+import type { NamedInterval } from '../shapes/interval-naming.ts';
 import { FINGER_WORDS, type Finger, type Fingering, formatShape, isBarreChord, listBarres } from '../shapes/shape.ts';
 import type { PlaceStyle } from './finger-change-words.ts';
 import { joinWords, startSentence } from './sentence.ts';
@@ -139,4 +140,28 @@ export function formatEasierShape(
   const goal =
     step.step === 'full' ? '' : ` The full ${nameOf(full.chord)}, ${formatShape(full.rated.fingering.shape)}, waits.`;
   return `${nameOf(chord)} as ${formatShape(fingering.shape)}: ${formatCount(fingers, 'finger')}, ${barre}${left}${adds}.${goal}`;
+}
+
+/** What each interval within the octave is called, by its semitones from 1. */
+const INTERVALS = [
+  'a minor second',
+  'a major second',
+  'a minor third',
+  'a major third',
+  'a fourth',
+  'a tritone',
+  'a fifth',
+  'a minor sixth',
+  'a major sixth',
+  'a minor seventh',
+  'a major seventh',
+] as const;
+
+/** Two notes in words: "B and D: a minor third, part of G/B or Bm." */
+export function formatInterval(
+  { low, high, semitones, chords }: NamedInterval,
+  nameOf: (chord: ChordSymbol) => string,
+): string {
+  const part = chords.length === 0 ? '' : `, part of ${chords.map(nameOf).join(' or ')}`;
+  return `${formatNoteName(low)} and ${formatNoteName(high)}: ${INTERVALS[semitones - 1]}${part}.`;
 }

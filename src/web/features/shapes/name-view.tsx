@@ -4,10 +4,11 @@ import { fromWrittenFret, toNeckFret, toSoundingKey } from '../../../core/fretbo
 import { parseChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { transposeChord } from '../../../core/harmony/spelling.ts';
 import { checkName, type NamedChord, nameShape } from '../../../core/shapes/chord-naming.ts';
+import { nameInterval } from '../../../core/shapes/interval-naming.ts';
 import { findFingering } from '../../../core/shapes/rank-shapes.ts';
 import { formatShape, parseShape, type Shape } from '../../../core/shapes/shape.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
-import { formatNameCheck, listShapeNotes } from '../../../core/words/shape-words.ts';
+import { formatInterval, formatNameCheck, listShapeNotes } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { usePlayers } from '../../editor/use-players.ts';
@@ -98,6 +99,7 @@ function Names(props: { readonly shape: Shape; readonly given: string; readonly 
     () => nameShape(shape, part.setup.tuning, shapeKey, SHOWN_NAMES),
     [shape, part.setup.tuning, shapeKey],
   );
+  const interval = nameInterval(shape, part.setup.tuning, shapeKey);
   const isHeld = findFingering(shape, { setup: part.setup, ...part.instrument, hand: players.hand }) !== null;
   const [best, ...others] = names;
   return (
@@ -106,6 +108,11 @@ function Names(props: { readonly shape: Shape; readonly given: string; readonly 
       <p>
         <Signed text={`${formatShape(shape)} sounds ${notes.filter((note) => note !== null).join(' ')}.`} />
       </p>
+      {interval !== null && (
+        <p>
+          <Signed text={formatInterval(interval, nameOf)} />
+        </p>
+      )}
       {best !== undefined && <Fit named={best} />}
       <GivenName shape={shape} given={given} notes={notes} best={best ?? null} />
       {others.length > 0 && (

@@ -46,11 +46,13 @@ export function listRetuningGains(retuned: GainSide, standard: GainSide): readon
   const isOther = !isEqual(namedOpenMidi(place.setup.tuning), STANDARD_TUNING.openMidi);
   const isComparable = isOther && place.keyShift === standardPlace.keyShift;
   const capo = place.setup.capoFret;
-  const kept = standard.ornaments.lost.slice(retuned.ornaments.lost.length).map(({ kind }) => kind);
+  const kept = standard.ornaments.lost
+    .filter((ornament) => !retuned.ornaments.lost.includes(ornament))
+    .map(({ kind }) => kind);
   const by = standard.effort.total - retuned.effort.total;
   return [
     ...(isComparable ? listDrones(retuned.solution, standard.solution) : []),
-    ...(retuned.ornaments.lost.length < standard.ornaments.lost.length ? [{ kind: 'ornaments' as const, kept }] : []),
+    ...(kept.length === 0 ? [] : [{ kind: 'ornaments' as const, kept }]),
     ...(isComparable ? lowerBass(retuned.solution, standard.solution) : []),
     ...(standardPlace.setup.capoFret > HIGH_CAPO && capo <= HIGH_CAPO
       ? [{ kind: 'low-capo' as const, capoFret: capo, standardCapoFret: standardPlace.setup.capoFret }]

@@ -30,6 +30,9 @@ export type Collecting = {
   readonly weights: EffortWeights;
 };
 
+/** Beside a shape that books teach, one they do not is looked at where it is hardly harder, its strangeness counted. */
+const STRANGE_SLACK = 3;
+
 /** Fewer strings than this are ranked only where there is nothing fuller. */
 const FEWEST_RANKED_STRINGS = 4;
 
@@ -73,14 +76,17 @@ function searchGrips(work: Collecting, slack: number): readonly Grip[] {
     ({ fingering }) => Math.max(...toFrets(fingering.shape)) <= highestFret,
   );
   const known = new Map(familiar.map((each) => [packShape(toFrets(each.fingering.shape)), each]));
-  const ceiling = Math.min(Number.POSITIVE_INFINITY, ...familiar.map((each) => costOfFamiliar(each, work))) + slack;
+  const easiest = Math.min(Number.POSITIVE_INFINITY, ...familiar.map((each) => costOfFamiliar(each, work)));
+  const ceiling = easiest + slack;
+  const strangeCeiling = easiest + (Number.isFinite(slack) ? Math.min(slack, STRANGE_SLACK) : slack);
   const best = new Map<number, Grip>();
   const offer = (frets: Frets): void => {
     const familiarHere = known.get(packShape(frets)) ?? null;
     const strangeness = familiarHere?.strangeness ?? weights.unknown;
     const sound = scorer.scoreSound(frets, task) + strangeness;
-    const bound = sound > ceiling ? sound : sound + leastHold(frets, weights);
-    if (bound <= ceiling) {
+    const most = familiarHere === null ? strangeCeiling : ceiling;
+    const bound = sound > most ? sound : sound + leastHold(frets, weights);
+    if (bound <= most) {
       const key = packGrip(frets);
       const before = best.get(key);
       if (before === undefined || bound < before.bound) {
@@ -89,7 +95,7 @@ function searchGrips(work: Collecting, slack: number): readonly Grip[] {
     }
   };
   // Where what no book teaches is dearer than all that is wanted, the book's shapes are all there is to look at.
-  if (ceiling >= weights.unknown) {
+  if (strangeCeiling >= weights.unknown) {
     searchShapes(task, highestFret, usesThumb, offer);
   }
   for (const { fingering } of familiar) {

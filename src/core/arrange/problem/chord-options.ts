@@ -27,7 +27,7 @@ export type SetupPlace = {
 };
 
 /** What an answer chooses from: about eight shapes of up to eight fingerings (eight by one loses 3 % in effort). */
-export const FINE_LIMITS: Limits = { shapes: 8, fingerings: 8, slack: 4 };
+export const FINE_LIMITS: Limits = { shapes: 8, fingerings: 8, slack: 5 };
 
 /** The keys of a song behind a setup, moved by some semitones. */
 export function toSetupPlace(key: Key, setup: Setup, keyShift: number): SetupPlace {

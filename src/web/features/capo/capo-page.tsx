@@ -70,7 +70,7 @@ export function CapoPage() {
           showsKey={part.wishes.isKeyFree}
           onTake={take}
         />
-        <EffortLegend showsLearning={step.guitarClass !== null} />
+        <EffortLegend />
       </section>
       <aside>
         <Chosen step={step} onCompare={comparing.hold} />

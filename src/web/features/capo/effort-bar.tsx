@@ -5,7 +5,7 @@ import { colour } from '../../theme/tokens.ts';
 const PARTS = [
   { name: 'holding', of: 'hold', fill: colour.spruce },
   { name: 'changing', of: 'change', fill: colour.spruceMid },
-  { name: 'learning', of: 'learn', fill: colour.quiet },
+  { name: 'learning what is rare or new', of: 'learn', fill: colour.quiet },
   { name: 'the capo itself, and ornaments it loses', of: 'setup', fill: colour.wire },
 ] as const;
 
@@ -31,11 +31,11 @@ export function EffortBar({ effort, most }: { readonly effort: SetupEffort; read
 }
 
 /** What the colours of the bars mean. */
-export function EffortLegend({ showsLearning }: { readonly showsLearning: boolean }) {
+export function EffortLegend() {
   return (
     <Legend>
       <span>Effort, in easy fingers:</span>
-      {PARTS.filter(({ of }) => of !== 'learn' || showsLearning).map((part) => (
+      {PARTS.map((part) => (
         <span key={part.of}>
           <svg width="12" height="12" aria-hidden="true">
             <rect width="12" height="12" rx="2" fill={part.fill} />

@@ -1,8 +1,7 @@
 /* The weights of the key finder against progressions with their keys; half of each kind is kept apart. */
-import { formatKey } from '../src/core/harmony/key.ts';
-import { type FoundKey, findKeys, KEY_WEIGHTS, type KeyWeights } from '../src/core/harmony/key-finding.ts';
+import { findKeys, KEY_WEIGHTS, type KeyWeights } from '../src/core/harmony/key-finding.ts';
 import { KEY_PROGRESSIONS } from '../src/test-support/key-progressions.data.ts';
-import { sectionsOf } from '../src/test-support/read.ts';
+import { nameOfFound, sectionsOf } from '../src/test-support/read.ts';
 import { climb } from './climb.ts';
 
 const songs = KEY_PROGRESSIONS.map((each) => ({ ...each, sections: sectionsOf(each.chords) }));
@@ -11,13 +10,11 @@ const TRIED = [1.5, 1.15, 0.87, 0.67];
 /** How clear a right answer should be: farther gains nothing. */
 const CLEAR = 0.6;
 
-const nameOf = ({ key, mode }: FoundKey): string => (mode === null ? formatKey(key) : `${key.tonic} ${mode}`);
-
 /** How far the right key leads; negative where another comes first, by how much, and at least -1. */
 function leadOf({ sections, key }: (typeof songs)[number], weights: KeyWeights): number {
   const found = findKeys(sections, weights);
-  const right = found.find((each) => nameOf(each) === key)?.score ?? Number.NEGATIVE_INFINITY;
-  const other = found.find((each) => nameOf(each) !== key)?.score ?? 0;
+  const right = found.find((each) => nameOfFound(each) === key)?.score ?? Number.NEGATIVE_INFINITY;
+  const other = found.find((each) => nameOfFound(each) !== key)?.score ?? 0;
   return Math.max(-1, Math.min(CLEAR, right - other));
 }
 

@@ -11,6 +11,7 @@ import { formatKey } from '../core/harmony/key.ts';
 import { itemAt } from '../core/kernel/list.ts';
 import type { Fingering } from '../core/shapes/shape.ts';
 import { formatReason, PLAIN_NAMES } from '../core/words/reason-words.ts';
+import { formatSetup } from '../core/words/setup-words.ts';
 
 /** What was planned, with the question it answers. */
 export type Planned = {
@@ -127,10 +128,8 @@ function setupLine({ solution, effort, tieWith, also }: PlannedSetup, rank: numb
   );
   const ties = tieWith.filter((place) => place < limit).map((place) => place + 1);
   const tie = ties.length === 0 ? '' : `, as easy as ${ties.join(', ')}`;
-  const capoWords = (fret: number): string => (fret === 0 ? 'no capo' : `capo ${fret}`);
-  const capo = capoWords(setup.capoFret);
-  const or = also.map(({ tuning, capoFret }) => `; or ${tuning.name}, ${capoWords(capoFret)}`).join('');
-  return `${rank + 1}. ${setup.tuning.name}, ${capo}, ${formatKey(shapeKey)} shapes, sounds in ${formatKey(soundingKey)}: effort ${effort.total.toFixed(2)}${tie}${or}\n   ${chords.join(', ')}`;
+  const or = also.map((other) => `; or ${formatSetup(other)}`).join('');
+  return `${rank + 1}. ${formatSetup(setup)}, ${formatKey(shapeKey)} shapes, sounds in ${formatKey(soundingKey)}: effort ${effort.total.toFixed(2)}${tie}${or}\n   ${chords.join(', ')}`;
 }
 
 /** Why nothing is left. */

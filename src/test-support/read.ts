@@ -1,6 +1,7 @@
 import { type ChordSymbol, parseChordSymbol } from '../core/harmony/chord-symbol.ts';
-import { type Key, parseKey } from '../core/harmony/key.ts';
+import { formatKey, type Key, parseKey } from '../core/harmony/key.ts';
 import type { TimedChord } from '../core/harmony/key-evidence.ts';
+import type { FoundKey } from '../core/harmony/key-finding.ts';
 import type { Result } from '../core/kernel/result.ts';
 import { type Metre, parseMetre } from '../core/rhythm/metre.ts';
 
@@ -21,6 +22,10 @@ export const sectionsOf = (text: string): readonly (readonly TimedChord[])[] =>
 
 /** A key by its name. */
 export const keyOf = (text: string): Key => unwrap(text, parseKey(text));
+
+/** The name of a key that was found: "Am", "D dorian". */
+export const nameOfFound = ({ key, mode }: FoundKey): string =>
+  mode === null ? formatKey(key) : `${key.tonic} ${mode}`;
 
 /** A metre as it is written. */
 export const metreOf = (text: string): Metre => unwrap(text, parseMetre(text));

@@ -6,7 +6,7 @@
  */
 import { pitchClassOf } from '../pitch/note-name.ts';
 import { type PitchClass, toPitchClass } from '../pitch/pitch-class.ts';
-import { bassNoteOf, type ChordSymbol, formatChordSymbol, listChordTones } from './chord-symbol.ts';
+import { type ChordSymbol, formatChordSymbol, listChordTones } from './chord-symbol.ts';
 
 /** A chord and how long it lasts, in any unit that is the same for all of them. */
 export type TimedChord = { readonly chord: ChordSymbol; readonly beats: number };
@@ -15,7 +15,6 @@ export type TimedChord = { readonly chord: ChordSymbol; readonly beats: number }
 export type HeardChord = {
   readonly chord: ChordSymbol;
   readonly root: PitchClass;
-  readonly bass: PitchClass;
   /** The third it has: none in a power chord or a suspended one. */
   readonly third: 'major' | 'minor' | 'none';
   /** Whether a minor seventh stands over a major third: it wants to fall by a fifth. */
@@ -87,7 +86,6 @@ function describe(chord: ChordSymbol): Omit<HeardChord, 'share'> {
   return {
     chord,
     root: pitchClassOf(chord.root),
-    bass: pitchClassOf(bassNoteOf(chord)),
     third: has('3') ? 'major' : has('b3') ? 'minor' : 'none',
     isDominantSeventh: has('3') && has('b7'),
     isMajorSeventh: has('3') && has('7'),

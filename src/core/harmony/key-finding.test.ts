@@ -1,15 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { KEY_PROGRESSIONS } from '../../test-support/key-progressions.data.ts';
-import { sectionsOf } from '../../test-support/read.ts';
+import { nameOfFound, sectionsOf } from '../../test-support/read.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
 import { toPitchClass } from '../pitch/pitch-class.ts';
-import { findKeyAt, formatKey } from './key.ts';
-import { type FoundKey, findKeys, nearKeysOf } from './key-finding.ts';
+import { findKeyAt } from './key.ts';
+import { findKeys, nearKeysOf } from './key-finding.ts';
 import { transposeChord } from './spelling.ts';
 
-const nameOf = ({ key, mode }: FoundKey): string => (mode === null ? formatKey(key) : `${key.tonic} ${mode}`);
-const firstOf = (chords: string): string => findKeys(sectionsOf(chords)).map(nameOf)[0] ?? '';
+const firstOf = (chords: string): string => findKeys(sectionsOf(chords)).map(nameOfFound)[0] ?? '';
 const isRight = ({ chords, key }: (typeof KEY_PROGRESSIONS)[number]): boolean => firstOf(chords) === key;
 
 /** Stock progressions that an earlier finder by pitch profiles was measured on (common practice). */
@@ -79,7 +78,7 @@ describe('the key of a progression', () => {
         const again = Array.from({ length: times }, () => sections).flat();
         const [once] = findKeys(sections);
         for (const other of [repeated, again]) {
-          expect(findKeys(other).map(nameOf)[0]).toBe(once && nameOf(once));
+          expect(findKeys(other).map(nameOfFound)[0]).toBe(once && nameOfFound(once));
         }
       }),
       { numRuns: 200, seed: 19 },
@@ -92,8 +91,8 @@ describe('the key of a progression', () => {
   });
 
   test('comes with a second guess where that is near', () => {
-    expect(nearKeysOf(findKeys(sectionsOf('Am F C G'))).map(nameOf)).toEqual(['Am', 'C']);
-    expect(nearKeysOf(findKeys(sectionsOf('C Am F G7'))).map(nameOf)).toEqual(['C']);
+    expect(nearKeysOf(findKeys(sectionsOf('Am F C G'))).map(nameOfFound)).toEqual(['Am', 'C']);
+    expect(nearKeysOf(findKeys(sectionsOf('C Am F G7'))).map(nameOfFound)).toEqual(['C']);
   });
 
   test('of nothing is unknown', () => {

@@ -1,6 +1,5 @@
 import type { RetuningGain } from '../arrange/setup/retuning-gains.ts';
 import type { SetupReason } from '../arrange/setup/setup-reasons.ts';
-import type { Setup } from '../fretboard/capo.ts';
 import { formatOpenString } from '../fretboard/tuning.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
 import type { Key } from '../harmony/key.ts';
@@ -10,7 +9,7 @@ import { FINGER_WORDS } from '../shapes/shape.ts';
 import type { OrnamentKind } from '../song/document/document.ts';
 import { ORNAMENT_WORDS } from './ornament-words.ts';
 import { joinWords } from './sentence.ts';
-import { formatCapo, formatKeyWords, formatPitchIn, formatShapeKey } from './setup-words.ts';
+import { formatCapo, formatKeyWords, formatPitchIn, formatSetup, formatShapeKey } from './setup-words.ts';
 
 /** How names are shown in sentences: chords as the class writes them, and who learns and sings. */
 export type ReasonNames = {
@@ -48,7 +47,7 @@ export function formatReason(reason: SetupReason, names: ReasonNames = PLAIN_NAM
     case 'retuning-gain':
       return `Retuned for this: ${joinWords(reason.gains.map((gain) => gainWords(gain, reason.soundingKey, names)))}.`;
     case 'same-hand':
-      return `The same shapes in the same key: ${reason.setups.map(setupWords).join('; or ')}.`;
+      return `The same shapes in the same key: ${reason.setups.map(formatSetup).join('; or ')}.`;
     case 'play-along':
       return reason.recordCapoFret === 0
         ? 'Without a capo the same shapes play along with the record.'
@@ -104,10 +103,6 @@ function gainWords(gain: RetuningGain, key: Key, { chord }: ReasonNames): string
     case 'easier':
       return `${gain.by.toFixed(1)} easier than the best in standard tuning`;
   }
-}
-
-function setupWords({ tuning, capoFret }: Setup): string {
-  return `${tuning.name}, ${formatCapo(capoFret).toLowerCase()}`;
 }
 
 function crowdedWords(reason: Of<'crowded'>, { chord }: ReasonNames): string {

@@ -1,4 +1,4 @@
-import { soundingShiftOf } from '../fretboard/capo.ts';
+import { type Setup, soundingShiftOf } from '../fretboard/capo.ts';
 import { type Key, shiftKey } from '../harmony/key.ts';
 import { spellInKey } from '../harmony/spelling.ts';
 import { formatCount } from '../kernel/plural.ts';
@@ -35,6 +35,11 @@ export function formatTempoWords(tempo: Tempo | null, metre: Metre): string {
 /** Where the capo is: "Capo 3", "No capo". */
 export function formatCapo(capoFret: number): string {
   return capoFret === 0 ? 'No capo' : `Capo ${capoFret}`;
+}
+
+/** Where tuning and capo stand, within a sentence: "drop D, capo 3". */
+export function formatSetup({ tuning, capoFret }: Setup): string {
+  return `${tuning.name}, ${formatCapo(capoFret).toLowerCase()}`;
 }
 
 /** A sounding note with its octave, spelled in a key: "B♭3". */

@@ -1,7 +1,7 @@
 /*
  * What retuning gains a song: a guitar is only retuned for something that the standard tuning does not give.
  */
-import { soundingMidi } from '../../fretboard/capo.ts';
+import { soundingShiftOf } from '../../fretboard/capo.ts';
 import { namedOpenMidi, STANDARD_TUNING, type Tuning } from '../../fretboard/tuning.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { isEqual } from '../../kernel/equal.ts';
@@ -97,9 +97,7 @@ function lowerBass(retuned: Solution, standard: Solution): readonly RetuningGain
   return gained.slice(0, 1);
 }
 
+/** The lowest sounding note of a chord as it is held; null where it cannot be played. */
 function lowestMidi({ candidate }: SolvedChord, { place }: Solution): number | null {
-  const midi = (candidate?.hold.frets ?? []).flatMap((fret, string) =>
-    fret < 0 ? [] : [soundingMidi(place.setup, string, fret)],
-  );
-  return midi.length === 0 ? null : Math.min(...midi);
+  return candidate === null ? null : candidate.lowestMidi + soundingShiftOf(place.setup);
 }

@@ -122,17 +122,16 @@ function sketch(
     const { candidates } = list;
     const chord = itemAt(chords, index);
     const weight = HOLD_WEIGHT * itemAt(problem.chords, index).share;
+    const unplayable = weight * UNPLAYABLE + learningCost(UNPLAYABLE_STRANGENESS, false);
     const efforts = effortsOf(list);
     const costs = candidates.map((candidate, option) => {
       if (isOut(candidate, index)) {
-        return weight * UNPLAYABLE + learningCost(UNPLAYABLE_STRANGENESS, false);
+        return unplayable;
       }
       const learn = learningCost(candidate.hold.strangeness, isNew(chord, candidate.text, question));
       return weight * Math.min(float64At(efforts, option), UNPLAYABLE) + learn;
     });
-    return Float64Array.from(
-      costs.length === 0 ? [weight * UNPLAYABLE + learningCost(UNPLAYABLE_STRANGENESS, false)] : costs,
-    );
+    return Float64Array.from(costs.length === 0 ? [unplayable] : costs);
   });
   const best = chooseGreedily(single, neighbours);
   return {

@@ -3,7 +3,15 @@ import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.
 import type { Key } from '../../harmony/key.ts';
 import { findKeys } from '../../harmony/key-finding.ts';
 import { spellChordInKey } from '../../harmony/spelling.ts';
-import { barsOfChart, barsOfLines, type Chart, chordsOfBars, mapChords, timedChordsOf } from './chart.ts';
+import {
+  barsOfChart,
+  barsOfLines,
+  type Chart,
+  type ChartSection,
+  chordsOfBars,
+  mapChords,
+  timedChordsOf,
+} from './chart.ts';
 
 /**
  * The key in which a chart's chords are named: that of its header or the one found, behind the capo where it writes shapes. Null without
@@ -17,7 +25,12 @@ export function namingKeyOf(chart: Pick<Chart, 'headers' | 'sections' | 'passes'
   if (key !== null) {
     return chords === 'shapes' ? toShapeKey(key, { tuning, capoFret }) : key;
   }
-  return findKeys(chart.sections.map(({ lines }) => timedChordsOf(barsOfLines(lines))))[0]?.key ?? null;
+  return findChartKey(chart.sections);
+}
+
+/** The key that the chords of some sections or passes are in by their names; null without chords. */
+export function findChartKey(blocks: readonly Pick<ChartSection, 'lines'>[]): Key | null {
+  return findKeys(blocks.map(({ lines }) => timedChordsOf(barsOfLines(lines))))[0]?.key ?? null;
 }
 
 /** The names of the chords that a chart has. */

@@ -1,6 +1,5 @@
 import { toShapeKey } from '../../fretboard/capo.ts';
-import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
-import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
+import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { type Key, signatureOf } from '../../harmony/key.ts';
 import { type FoundKey, findKeys, scoreOfKey } from '../../harmony/key-finding.ts';
 import { transposeChord } from '../../harmony/spelling.ts';

@@ -8,22 +8,13 @@
  * walked for every attachment.
  */
 import { toShapeKey, toSoundingKey } from '../../fretboard/capo.ts';
-import { findKeys } from '../../harmony/key-finding.ts';
 import { transposeChord } from '../../harmony/spelling.ts';
 import { alignLists } from '../../kernel/align.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { detach, type LostAttachment } from '../attachments/attachments.ts';
-import {
-  barsOfLines,
-  type Chart,
-  type ChartPass,
-  type ChartPin,
-  type HeaderName,
-  mapChords,
-  timedChordsOf,
-} from '../chart/chart.ts';
+import { type Chart, type ChartPass, type ChartPin, type HeaderName, mapChords } from '../chart/chart.ts';
 import { chartNamingOf, chartOf } from '../chart/chart-of.ts';
-import { spellChart } from '../chart/chart-spelling.ts';
+import { findChartKey, spellChart } from '../chart/chart-spelling.ts';
 import { alignSections, type ChordNaming, type LineUp } from '../chart/line-up.ts';
 import { editsOfPass } from '../chart/pass-edits.ts';
 import type { Facts, Part, Pass, Section, SongDocument, StoredShape } from '../document/document.ts';
@@ -80,16 +71,12 @@ function viewOf({ headers }: Chart): unknown {
 /** How the chords of a chart are brought to sound: as they are, or up from the shapes in its setup. */
 function soundingOfChart(chart: Chart): ChordNaming {
   const { chords, capoFret, tuning, key } = chart.headers;
-  const shapeKey = findKeys(
-    [...chart.sections, ...chart.passes].map(({ lines }) => timedChordsOf(barsOfLines(lines))),
-  )[0]?.key;
-  if (chords === 'sounding' || shapeKey === undefined) {
+  if (chords === 'sounding') {
     return (chord) => chord;
   }
   const setup = { capoFret, tuning };
-  const sounding = key ?? toSoundingKey(shapeKey, setup);
-  const from = key === null ? shapeKey : toShapeKey(key, setup);
-  return (chord) => transposeChord(chord, from, sounding);
+  const from = key === null ? findChartKey([...chart.sections, ...chart.passes]) : toShapeKey(key, setup);
+  return from === null ? (chord) => chord : (chord) => transposeChord(chord, from, key ?? toSoundingKey(from, setup));
 }
 
 function withUnreadHeaders(chart: Chart, current: Chart, unread: readonly HeaderName[]): Chart {

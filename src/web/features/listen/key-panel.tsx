@@ -58,6 +58,7 @@ function KeysFound({ document }: { readonly document: SongDocument }) {
   const editor = useSongEditor();
   const nameOf = useChordName();
   const found = foundKeysOf(document);
+  const sections = useMemo(() => listSectionKeys(document), [document]);
   const { key, isFound } = soundingKeyOf(document);
   const near = nearKeysOf(found);
   const others = near.filter((each) => formatKey(each.key) !== formatKey(key));
@@ -73,7 +74,7 @@ function KeysFound({ document }: { readonly document: SongDocument }) {
             />
           </li>
         ))}
-        {listSectionKeys(document).map(({ section, found: own }) => (
+        {sections.map(({ section, found: own }) => (
           <li key={section.id}>
             <Signed text={`${section.name} by itself ${formatFoundKey(own)}: ${formatKeyReasons(own, nameOf)}.`} />
           </li>

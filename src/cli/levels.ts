@@ -1,3 +1,4 @@
+import { listLevelNews } from '../core/arrange/levels/level-news.ts';
 import { deriveLevels, type PlayedLevel } from '../core/arrange/levels/levels.ts';
 import { formatChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { uniqueBy } from '../core/kernel/list.ts';
@@ -6,6 +7,7 @@ import { AVERAGE_HAND } from '../core/shapes/hand.ts';
 import { formatShape } from '../core/shapes/shape.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
 import { listPlayedBars, type PlayedBar } from '../core/song/played/played-bars.ts';
+import { formatLevelNews } from '../core/words/level-words.ts';
 import { type Answer, answer } from './answer.ts';
 import { readOneSong } from './one-song.ts';
 
@@ -14,12 +16,19 @@ export function runLevels(args: readonly string[]): Answer {
   const { document, isJson } = readOneSong('levels', args);
   const played = listPlayedBars(document);
   const playedLevels = deriveLevels(document, mainPartOf(document), { hand: AVERAGE_HAND, known: null });
-  const json = playedLevels.map((playedLevel) => toJson(playedLevel, played));
-  const text = json.map(({ levels, shapes, difficulty }) => {
+  const json = playedLevels.map((playedLevel, index) => ({
+    ...toJson(playedLevel, played),
+    news: newsOf(playedLevel, playedLevels[index - 1]),
+  }));
+  const text = json.map(({ levels, shapes, difficulty, news }) => {
     const held = shapes.map(({ chord, frets }) => `${chord} ${frets}`).join(', ');
-    return `Level ${levels.join(', ')} (${difficulty.total}): ${held}; ${difficulty.strokesPerSecond} strokes a second.`;
+    return `Level ${levels.join(', ')} (${difficulty.total}): ${held}; ${difficulty.strokesPerSecond} strokes a second.${news === null ? '' : ` ${news}`}`;
   });
   return answer(isJson, json, text.join('\n'));
+}
+
+function newsOf(level: PlayedLevel, below: PlayedLevel | undefined): string | null {
+  return below === undefined ? null : formatLevelNews(listLevelNews(level, below));
 }
 
 function toJson({ levels, bars, difficulty }: PlayedLevel, played: readonly PlayedBar[]) {

@@ -35,6 +35,7 @@ export function runName(args: readonly string[]): Answer {
     fit: named.fit,
     missing: named.missing,
     foreign: named.foreign,
+    ...(named.alike.length === 0 ? {} : { alike: named.alike.map(formatChordSymbol) }),
     ...(shift === 0 ? {} : { sounding: soundingName(named.chord, setup) }),
   }));
   const text =
@@ -44,10 +45,11 @@ export function runName(args: readonly string[]): Answer {
   return answer(values.json === true, rows, text);
 }
 
-function nameLine({ chord, fit, missing, foreign }: NamedChord, sounding: string | null): string {
+function nameLine({ chord, fit, missing, foreign, alike }: NamedChord, sounding: string | null): string {
   const notes = [
     ...(missing.length === 0 ? [] : [`${missing.join(', ')} missing`]),
     ...(foreign.length === 0 ? [] : [`${foreign.join(', ')} does not belong`]),
+    ...(alike.length === 0 ? [] : [`also ${alike.map(formatChordSymbol).join(', ')}`]),
   ];
   const sounds = sounding === null ? '' : `, sounds ${sounding}`;
   return `${formatChordSymbol(chord)}${sounds}: ${[fit, ...notes].join('; ')}`;

@@ -9,6 +9,7 @@
 
 import { namedOpenMidi, type Tuning } from '../fretboard/tuning.ts';
 import { type ChordSymbol, listChordTones, pitchClassesOf } from '../harmony/chord-symbol.ts';
+import { findEqualStep } from '../harmony/equal-steps.ts';
 import type { Key } from '../harmony/key.ts';
 import { findQuality, QUALITIES, type Quality } from '../harmony/quality.ts';
 import { spellInKey } from '../harmony/spelling.ts';
@@ -29,6 +30,8 @@ export type NamedChord = {
   readonly foreign: readonly NoteName[];
   /** Whether the lowest note is the one that the name has lowest. */
   readonly isBassRight: boolean;
+  /** The same notes called after another root, where they lie in equal steps: a diminished seventh has four names. */
+  readonly alike: readonly ChordSymbol[];
 };
 
 /** Rarer qualities that still have a name when they are heard. */
@@ -89,9 +92,13 @@ export function nameShape(shape: Shape, tuning: Tuning, key: Key | null, limit: 
   return tried.filter((named, place) => !isSameAgain(named, tried.slice(0, place))).slice(0, limit);
 }
 
-/** Whether a name that lacks a tone comes after another such on its root: the same notes, read less simply. */
+/** Whether a name says what one before it says: on another root of equal steps, or lacking a tone on the same root, read less simply. */
 function isSameAgain({ chord, fit }: NamedChord, before: readonly NamedChord[]): boolean {
-  return fit === 'incomplete' && before.some((other) => other.fit === 'incomplete' && other.chord.root === chord.root);
+  return before.some(
+    (other) =>
+      other.alike.some(({ root, quality }) => root === chord.root && quality === chord.quality) ||
+      (fit === 'incomplete' && other.fit === 'incomplete' && other.chord.root === chord.root),
+  );
 }
 
 type Tried = { readonly named: NamedChord; readonly cost: number };
@@ -132,7 +139,19 @@ function checkNotes({ heard, bass, nameOf }: Notes, chord: ChordSymbol): NamedCh
   );
   const foreign = heard.filter((pitch) => !wanted.includes(pitch)).map(nameOf);
   const fit: NameFit = foreign.length > 0 ? 'wrong' : missing.length > 0 ? 'incomplete' : 'exact';
-  return { chord, fit, missing, foreign, isBassRight: pitchClassOf(chord.bass ?? chord.root) === bass };
+  return {
+    chord,
+    fit,
+    missing,
+    foreign,
+    isBassRight: pitchClassOf(chord.bass ?? chord.root) === bass,
+    alike: listAlike(chord, nameOf),
+  };
+}
+
+function listAlike(chord: ChordSymbol, nameOf: Notes['nameOf']): readonly ChordSymbol[] {
+  const others = findEqualStep(chord.quality) === null ? [] : pitchClassesOf({ ...chord, bass: null }).slice(1);
+  return others.map((pitch) => ({ root: nameOf(pitch), quality: chord.quality, bass: null }));
 }
 
 /**

@@ -1,5 +1,6 @@
 import { namedOpenMidi, type Tuning } from '../fretboard/tuning.ts';
 import { bassNoteOf, type ChordSymbol, listChordTones } from '../harmony/chord-symbol.ts';
+import { findEqualStep } from '../harmony/equal-steps.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
 import { type PitchClass, toPitchClass } from '../pitch/pitch-class.ts';
 
@@ -57,7 +58,7 @@ export function toTask(chord: ChordSymbol, tuning: Tuning, inversions: Inversion
     ),
     bassMask: bitOf(bass) | (chord.bass === null ? otherBasses(chord, inversions) : 0),
     upperBassMask: bitOf(bass) | (chord.bass === null ? upperBasses(chord, inversions) : 0),
-    isSymmetric: isSymmetric(chord),
+    isSymmetric: findEqualStep(chord.quality) !== null,
     isPicked: inversions === 'any',
     isBassOutside: (tonesMask & bitOf(bass)) === 0,
     fewestStrings: tones.length <= 2 ? 2 : 3,
@@ -87,13 +88,9 @@ function otherBasses(chord: ChordSymbol, inversions: Inversions): number {
     .reduce((mask, { note }) => mask | bitOf(pitchClassOf(note)), 0);
 }
 
-function isSymmetric({ quality }: ChordSymbol): boolean {
-  return quality === 'dim7' || quality === 'aug';
-}
-
 /** Chords whose tones take turns as the lowest in every chord book: equal steps, and the diminished triad (common practice). */
 function takesTurns(chord: ChordSymbol): boolean {
-  return isSymmetric(chord) || chord.quality === 'dim';
+  return findEqualStep(chord.quality) !== null || chord.quality === 'dim';
 }
 
 /** The bit of a pitch class, or of a MIDI number's pitch class. */

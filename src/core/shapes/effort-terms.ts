@@ -28,3 +28,6 @@ export type EffortTerm = (typeof EFFORT_TERMS)[number];
 export function termPlace(term: EffortTerm): number {
   return EFFORT_TERMS.indexOf(term);
 }
+
+/** How many of the terms, from the first on, are what the hand has to do, whatever is heard. */
+export const HAND_TERM_COUNT = termPlace('thumb') + 1;

@@ -52,7 +52,9 @@ export const EFFORT_WEIGHTS = {
   /** How strange a shape is to a hand that knows its first chord book: each further familiar shape of a chord, a movable form, any other. */
   nextFamiliar: 0.35,
   movable: 0.5,
-  unknown: 7,
+  /** Added for each form with the root on the same string that is taught before it. */
+  laterMovable: 1.6,
+  unknown: 10,
 } as const satisfies Readonly<Record<string, number>>;
 
 /** Frets narrower than this crowd the fingers, in mm (from memory: about the width of two fingertips). */

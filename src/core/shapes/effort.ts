@@ -7,9 +7,10 @@
  */
 
 import { fingerDistanceMm, fretSpaceMm, stringGapMm } from '../fretboard/distance.ts';
+import { sumOf } from '../kernel/list.ts';
 import { float64At, int32At, numberAt } from '../kernel/number-at.ts';
 import type { ChordTask } from './chord-task.ts';
-import { EFFORT_TERMS, type EffortTerm, termPlace } from './effort-terms.ts';
+import { EFFORT_TERMS, type EffortTerm, HAND_TERM_COUNT, termPlace } from './effort-terms.ts';
 import { EFFORT_WEIGHTS, type EffortWeights, NARROW_FRET_MM, PAIR_REACH_MM } from './effort-weights.data.ts';
 import { type FingerNumbers, THUMB, toFingerNumbers, toFrets } from './fingering.ts';
 import { type Hand, REACH_SHARE } from './hand.ts';
@@ -273,6 +274,13 @@ function sum(terms: Float64Array, from: number, until: number): number {
     total += float64At(terms, index);
   }
   return total;
+}
+
+const HAND_TERMS: ReadonlySet<EffortTerm> = new Set(EFFORT_TERMS.slice(0, HAND_TERM_COUNT));
+
+/** The part of an effort that the hand has to do, whatever is heard: a thin shape is easy all the same. */
+export function handEffortOf({ terms }: Pick<Effort, 'terms'>): number {
+  return sumOf(terms, ({ term, cost }) => (HAND_TERMS.has(term) ? cost : 0));
 }
 
 /** The effort of holding a shape, by terms; with the chord it stands for, what it does to the chord as well. */

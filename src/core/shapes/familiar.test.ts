@@ -28,6 +28,9 @@ const guitarIn = (name: string) => ({
   hand: AVERAGE_HAND,
 });
 
+/** How many notes a shape may leave out, by how many the chord has: the fifth, and of a thirteenth chord the ninth too (common practice). */
+const MAY_DROP: Readonly<Record<number, number>> = { 4: 1, 5: 1, 6: 2 };
+
 test.each(tables)(
   'every familiar shape in %s tuning sounds its chord and nothing else, with fingers a hand has',
   (name, rows) => {
@@ -46,7 +49,8 @@ test.each(tables)(
         [...heard].filter((pitch) => !pitchClassesOf(chord).includes(pitch)),
         `${chordName} ${frets}`,
       ).toEqual([]);
-      expect(dropped.length, `${chordName} ${frets}`).toBeLessThanOrEqual(pitchClassesOf(chord).length >= 4 ? 1 : 0);
+      const mayDrop = MAY_DROP[pitchClassesOf(chord).length] ?? 0;
+      expect(dropped.length, `${chordName} ${frets}`).toBeLessThanOrEqual(mayDrop);
       for (const fingering of [known?.fingering, ...(known?.others ?? [])]) {
         expect(fingering !== undefined && isLegalFingering(fingering), `${chordName} ${frets}`).toBe(true);
       }

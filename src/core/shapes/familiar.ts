@@ -1,5 +1,6 @@
 import { namedOpenMidi, STANDARD_TUNING, TUNINGS, type Tuning } from '../fretboard/tuning.ts';
 import { type ChordSymbol, parseChordSymbol } from '../harmony/chord-symbol.ts';
+import { findEqualStep } from '../harmony/equal-steps.ts';
 import { isEqual } from '../kernel/equal.ts';
 import { invariant } from '../kernel/invariant.ts';
 import { itemAt, range, uniqueBy } from '../kernel/list.ts';
@@ -25,12 +26,15 @@ export type Familiar = {
   readonly strangeness: number;
 };
 
+/** A movable form, and how many are taught before it: those with the root on the same string, and for an inversion two more. */
+type MovableForm = { readonly rootString: number; readonly form: Fingering; readonly taughtBefore: number };
+
 const FINGER_OF_MARK: Readonly<Record<string, Finger>> = { 1: 1, 2: 2, 3: 3, 4: 4 };
 const FINGERING_BY_TEXT = new Map<string, Fingering>();
 const OPEN_BY_CHORD = new Map<string, Fingering[]>();
 const OWN_BY_TUNING = new Map<string, ReadonlyMap<string, readonly Fingering[]>>();
 const OWN_FINGERINGS = new Set<Fingering>();
-const MOVABLE_BY_QUALITY = new Map<string, { readonly rootString: number; readonly form: Fingering }[]>();
+const MOVABLE_BY_QUALITY = new Map<string, MovableForm[]>();
 
 for (const [name, frets, fingers] of FAMILIAR_SHAPES) {
   const chord = parseChordSymbol(name);
@@ -56,7 +60,10 @@ for (const [tuning, rows] of Object.entries(FAMILIAR_IN_TUNING)) {
 }
 for (const [quality, rootString, frets, fingers] of MOVABLE_FORMS) {
   const known = MOVABLE_BY_QUALITY.get(quality) ?? [];
-  MOVABLE_BY_QUALITY.set(quality, [...known, { rootString, form: toFingering(frets, fingers) }]);
+  const form = toFingering(frets, fingers);
+  const before = known.filter((other) => other.rootString === rootString).length;
+  const taughtBefore = before + (form.shape.findIndex((fret) => fret !== null) === rootString ? 0 : 2);
+  MOVABLE_BY_QUALITY.set(quality, [...known, { rootString, form, taughtBefore }]);
 }
 
 /** A key that is equal for names of one sound: C# and Db. */
@@ -145,16 +152,15 @@ function straightBarre(chord: ChordSymbol, tuning: Tuning, weights: EffortWeight
   return fret === 0 ? [] : [{ fingering: { shape, fingers }, others: [], strangeness: weights.movable }];
 }
 
-/** By how many frets a movable hand comes round to the same notes: chords of equal steps do so within the octave. */
-const FRETS_ROUND: Readonly<Record<string, number>> = { dim7: 3, aug: 4 };
 const OCTAVE_FRETS = 12;
 
 /** The movable hands slid up to the chord's root. */
 function movableShapesOf(chord: ChordSymbol, weights: EffortWeights): readonly Familiar[] {
   const root = pitchClassOf(chord.root);
   const forms = chord.bass === null ? (MOVABLE_BY_QUALITY.get(chord.quality) ?? []) : [];
-  const round = FRETS_ROUND[chord.quality] ?? OCTAVE_FRETS;
-  return forms.flatMap(({ rootString, form }) => {
+  const round = findEqualStep(chord.quality) ?? OCTAVE_FRETS;
+  return forms.flatMap(({ rootString, form, taughtBefore }) => {
+    const strangeness = weights.movable + taughtBefore * weights.laterMovable;
     const lowest = itemAt(form.shape, rootString) ?? 0;
     const first = toPitchClass(root - itemAt(STANDARD_TUNING.openMidi, rootString) - lowest) % round;
     const lifts = range(0, OCTAVE_FRETS / round).map((times) => first + times * round);
@@ -162,7 +168,7 @@ function movableShapesOf(chord: ChordSymbol, weights: EffortWeights): readonly F
       .filter((lift) => lift <= HIGHEST_MOVABLE_LIFT)
       .map((lift) => {
         const shape = form.shape.map((fret) => (fret === null ? null : fret + lift));
-        return { fingering: { ...form, shape }, others: [], strangeness: weights.movable };
+        return { fingering: { ...form, shape }, others: [], strangeness };
       });
   });
 }

@@ -180,9 +180,9 @@ describe('the first offer is what books print (chords-db, twelve roots by sixtee
     each,
     shapes: rankShapes(each.chord, guitar, 3).map(({ fingering }) => fingering.shape),
   }));
-  const shareOfOffers = (isKept: boolean, isRight: (offer: (typeof offers)[number]) => boolean) => {
-    const half = offers.filter(({ each }) => each.isKept === isKept);
-    return half.filter(isRight).length / half.length;
+  const shareOfOffers = (isKept: boolean | null, isRight: (offer: (typeof offers)[number]) => boolean) => {
+    const part = isKept === null ? offers : offers.filter(({ each }) => each.isKept === isKept);
+    return part.filter(isRight).length / part.length;
   };
   const isFirst = ({ each, shapes: [first] }: (typeof offers)[number]) =>
     first !== undefined && isTextbook(each, first);
@@ -203,14 +203,16 @@ describe('the first offer is what books print (chords-db, twelve roots by sixtee
     ]);
   });
 
-  test('first for 90 % of the roots that were fitted (reached 92 %) and 82 % of those kept apart (84 %); before: 75 and 67 %', () => {
-    expect(shareOfOffers(false, isFirst)).toBeGreaterThanOrEqual(0.9);
-    expect(shareOfOffers(true, isFirst)).toBeGreaterThanOrEqual(0.82);
+  test('first for 92 % of the roots that were fitted (reached 94 %), 86 % of those kept apart (88 %), 90 % of all (91 %); before: 75 and 67 %', () => {
+    expect(shareOfOffers(false, isFirst)).toBeGreaterThanOrEqual(0.92);
+    expect(shareOfOffers(true, isFirst)).toBeGreaterThanOrEqual(0.86);
+    expect(shareOfOffers(null, isFirst)).toBeGreaterThanOrEqual(0.9);
   });
 
-  test('among the first three for 97 % (98 %) and 95 % (96 %); before: 85 and 83 %', () => {
-    expect(shareOfOffers(false, isAmongThree)).toBeGreaterThanOrEqual(0.97);
-    expect(shareOfOffers(true, isAmongThree)).toBeGreaterThanOrEqual(0.95);
+  test('among the first three for 98 % (99 %), 96 % (97 %), 97 % of all (98 %); before: 85 and 83 %', () => {
+    expect(shareOfOffers(false, isAmongThree)).toBeGreaterThanOrEqual(0.98);
+    expect(shareOfOffers(true, isAmongThree)).toBeGreaterThanOrEqual(0.96);
+    expect(shareOfOffers(null, isAmongThree)).toBeGreaterThanOrEqual(0.97);
   });
 
   test('with the root in the bass wherever the book has it there', () => {
@@ -244,19 +246,19 @@ describe.each([
 });
 
 describe('the name of a shape is what books call it', () => {
-  test('first or second for 96 % of 1,904 positions (reached 96.2 %), with or without the bass added', () => {
+  test('first or second for 97 % of 1,904 positions, with or without the bass added; of equal steps, by any root', () => {
     const positions = [...clean(chordsDb), ...clean(lilyPond)];
     const isNamed = ({ chord, fingering }: EnteredShape) => {
       const wanted = chordOf(chord ?? '');
       const soundOf = ({ root, quality }: typeof wanted) => `${pitchClassOf(root)} ${quality}`;
       return nameShape(fingering.shape, STANDARD_TUNING, null, 2).some(
         (named) =>
-          soundOf(named.chord) === soundOf(wanted) &&
+          [named.chord, ...named.alike].map(soundOf).includes(soundOf(wanted)) &&
           (wanted.bass === null ||
             (named.chord.bass !== null && pitchClassOf(named.chord.bass) === pitchClassOf(wanted.bass))),
       );
     };
-    expect(shareOf(positions, isNamed)).toBeGreaterThanOrEqual(0.96);
+    expect(shareOf(positions, isNamed)).toBeGreaterThanOrEqual(0.97);
   });
 
   // Common practice; read from the lowest note first.

@@ -6,6 +6,7 @@ import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
 import { formatCount } from '../kernel/plural.ts';
 import { formatShape } from '../shapes/shape.ts';
 import type { Level, LevelEdit } from '../song/document/document.ts';
+import { ORNAMENT_WORDS } from './ornament-words.ts';
 import { joinWords } from './sentence.ts';
 
 /** What each level is called. */
@@ -39,7 +40,7 @@ export function formatDifficulty(difficulty: LevelDifficulty, nameOf: NameOf = f
 
 /** What a level adds to the one below, in one sentence: "New against level 2: F as 133211; 4 strums a bar instead of 1." */
 export function formatLevelNews(news: LevelNews, nameOf: NameOf = formatChordName): string {
-  const { below, shapes, chords, strokes, strokesBelow, bars, early, ornamentBars } = news;
+  const { below, shapes, chords, strokes, strokesBelow, bars, early, ornaments } = news;
   const perBar = (count: number): string => (count / Math.max(1, bars)).toFixed(1).replace('.0', '');
   const parts = [
     ...(shapes.length === 0
@@ -48,7 +49,7 @@ export function formatLevelNews(news: LevelNews, nameOf: NameOf = formatChordNam
     ...(chords <= 0 ? [] : [`${formatCount(chords, 'chord')} more`]),
     ...(strokes <= strokesBelow ? [] : [`${perBar(strokes)} strokes a bar instead of ${perBar(strokesBelow)}`]),
     ...(early <= 0 ? [] : [`${formatCount(early, 'chord')} before the bar line`]),
-    ...(ornamentBars === 0 ? [] : [`ornaments in ${formatCount(ornamentBars, 'bar')}`]),
+    ...ornaments.map(({ kind, bars: count }) => `${ORNAMENT_WORDS[kind]} in ${formatCount(count, 'bar')}`),
   ];
   return parts.length === 0 ? `Held and struck as level ${below}.` : `New against level ${below}: ${parts.join('; ')}.`;
 }

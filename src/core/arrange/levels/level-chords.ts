@@ -9,13 +9,12 @@
  */
 import { namedOpenMidi } from '../../fretboard/tuning.ts';
 import { bassNoteOf, type ChordSymbol, formatChordSymbol, pitchClassesOf } from '../../harmony/chord-symbol.ts';
-import { itemAt, range, sumOf } from '../../kernel/list.ts';
+import { itemAt, range } from '../../kernel/list.ts';
 import { pitchClassOf } from '../../pitch/note-name.ts';
 import { toPitchClass } from '../../pitch/pitch-class.ts';
 import { listEasierShapes } from '../../shapes/easier-shapes.ts';
-import { scoreFingering } from '../../shapes/effort.ts';
-import { EFFORT_TERMS, type EffortTerm, termPlace } from '../../shapes/effort-terms.ts';
-import { findFingering, type Instrument, rankShapes } from '../../shapes/rank-shapes.ts';
+import { handEffortOf, scoreFingering } from '../../shapes/effort.ts';
+import { findFingering, type Instrument, type RatedFingering, rankShapes } from '../../shapes/rank-shapes.ts';
 import { type Finger, type Fingering, isBarreChord, parseShape, type Shape } from '../../shapes/shape.ts';
 import type { FirstLevel, Level } from '../../song/document/document.ts';
 import { TRIADS } from './level-triads.data.ts';
@@ -121,13 +120,9 @@ export function toHeldByHand(chord: ChordSymbol, fingering: Fingering, instrumen
   return toHeld(chord, fingering, 'easier', instrument);
 }
 
-/** What the hand has to do, whatever is heard: a first level is easy because it is thin. */
-const HAND_TERMS: ReadonlySet<EffortTerm> = new Set(EFFORT_TERMS.slice(0, termPlace('thumb') + 1));
-
 function toHeld(chord: ChordSymbol, fingering: Fingering, how: HeldChord['how'], instrument: Instrument): HeldChord {
   const { setup, scaleLengthMm, hand } = instrument;
-  const { terms } = scoreFingering(fingering, { capoFret: setup.capoFret, scaleLengthMm, hand });
-  const effort = sumOf(terms, ({ term, cost }) => (HAND_TERMS.has(term) ? cost : 0));
+  const effort = handEffortOf(scoreFingering(fingering, { capoFret: setup.capoFret, scaleLengthMm, hand }));
   return { chord, fingering, effort, how };
 }
 
@@ -139,14 +134,23 @@ function easiestOf(upper: HeldChord, ways: readonly HeldChord[]): HeldChord {
 
 const MANY_SHAPES = 24;
 
-/** Steps towards a barre that do not need it and add nothing foreign, then the best shape of all without one (rule S3). */
+/**
+ * Steps towards a barre that do not need it and add nothing foreign (rule S3); where there are none, the easiest of the shapes
+ * without one that are taught, and where none is taught, the best of all.
+ */
 function listWithoutBarre(chord: ChordSymbol, instrument: Instrument): readonly HeldChord[] {
   const steps = listEasierShapes(chord, instrument, null)
     .filter(({ step, added }) => step !== 'full' && step !== 'substitute' && added.length === 0)
     .map(({ rated }) => rated);
-  const open = rankShapes(chord, instrument, MANY_SHAPES).find(({ fingering }) => !isBarreChord(fingering));
-  const ways = steps.length > 0 || open === undefined ? steps : [open];
+  const ways = steps.length > 0 ? steps : bestWithoutBarre(chord, instrument);
   return ways.map(({ fingering }) => toHeld(chord, fingering, 'easier', instrument));
+}
+
+function bestWithoutBarre(chord: ChordSymbol, instrument: Instrument): readonly RatedFingering[] {
+  const open = rankShapes(chord, instrument, MANY_SHAPES).filter(({ fingering }) => !isBarreChord(fingering));
+  const [taught] = open.filter(({ isFamiliar }) => isFamiliar).sort((a, b) => a.effort.total - b.effort.total);
+  const best = taught ?? open[0];
+  return best === undefined ? [] : [best];
 }
 
 /** Whether a way is no harder for the hand than the upper level's, and brings no barre that it has not. */

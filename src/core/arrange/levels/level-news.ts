@@ -1,7 +1,7 @@
 /* What a level adds to the one below it: counted in what both play, bar by bar. */
 import { sumOf, uniqueBy } from '../../kernel/list.ts';
 import { formatShape } from '../../shapes/shape.ts';
-import type { Level } from '../../song/document/document.ts';
+import { type Level, ORNAMENT_KINDS, type OrnamentKind } from '../../song/document/document.ts';
 import type { LevelBar } from './level.ts';
 import type { HeldChord } from './level-chords.ts';
 import type { PlayedLevel } from './levels.ts';
@@ -19,8 +19,8 @@ export type LevelNews = {
   readonly bars: number;
   /** Chords that come before their bar line here and on it below. */
   readonly early: number;
-  /** Bars with a walk, a fill or a riff that has none below. */
-  readonly ornamentBars: number;
+  /** The kinds of ornaments that more bars have than below, and in how many bars more. */
+  readonly ornaments: readonly { readonly kind: OrnamentKind; readonly bars: number }[];
 };
 
 /** What a level adds to the one below. */
@@ -34,9 +34,10 @@ export function listLevelNews(level: PlayedLevel, below: PlayedLevel): LevelNews
     strokes: sumOf(level.bars, ({ strokes }) => strokes.length),
     bars: level.bars.length,
     early: countEarly(level.bars) - countEarly(below.bars),
-    ornamentBars: level.bars.filter(
-      ({ ornaments }, index) => ornaments.length > (below.bars[index]?.ornaments.length ?? 0),
-    ).length,
+    ornaments: ORNAMENT_KINDS.map((kind) => ({
+      kind,
+      bars: countBarsWith(level.bars, kind) - countBarsWith(below.bars, kind),
+    })).filter(({ bars }) => bars > 0),
   };
 }
 
@@ -50,6 +51,10 @@ export function heldOn(bars: readonly LevelBar[]): readonly HeldChord[] {
 
 function countChords(bars: readonly LevelBar[]): number {
   return sumOf(bars, ({ slots }) => slots.filter(({ slot, isMerged }) => slot.chord !== null && !isMerged).length);
+}
+
+function countBarsWith(bars: readonly LevelBar[], kind: OrnamentKind): number {
+  return bars.filter(({ ornaments }) => ornaments.some(({ ornament }) => ornament.kind === kind)).length;
 }
 
 /** Chords whose first stroke lies in the bar before their own. */

@@ -163,12 +163,17 @@ function expectLevel(playedLevel: PlayedLevel, upper: PlayedLevel | null, played
   expect(upper === null || playedLevel.difficulty.total <= upper.difficulty.total + 1e-9).toBe(true);
   for (const [bar, { slots, strokes }] of playedLevel.bars.entries()) {
     expect(slots.map(({ slot }) => slot)).toEqual(itemAt(played, bar).slots);
-    const above = upper?.bars[bar]?.strokes.map(({ startTick }) => startTick);
+    const upperBar = upper?.bars[bar];
+    const walked = upperBar?.ornaments.flatMap(({ notes }) => notes) ?? [];
+    const above = upperBar?.strokes.map(({ startTick }) => startTick);
     const music = itemAt(played, bar);
     const entries = music.slots.map((_, at) => slotStartTick(music.slots, at));
     // Where a pattern strikes nothing as a chord enters, beginners are given a strum (docs/rules.md, R10).
     const isAllowed = (tick: number): boolean =>
-      above === undefined || above.includes(tick) || (!playedLevel.levels.includes(4) && entries.includes(tick));
+      above === undefined ||
+      above.includes(tick) ||
+      walked.some(({ startTick, lengthTicks }) => tick >= startTick && tick < startTick + lengthTicks) ||
+      (!playedLevel.levels.includes(4) && entries.includes(tick));
     expect(strokes.every(({ startTick }) => isAllowed(startTick))).toBe(true);
     expect(slots[0]?.isMerged).toBe(false);
     slots.forEach(expectHeld);

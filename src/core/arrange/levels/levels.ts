@@ -27,6 +27,7 @@ import { type LevelDifficulty, rateLevel } from './level-difficulty.ts';
 import { layEdits } from './level-overlay.ts';
 import { isPassing } from './level-passing.ts';
 import { thin, thinningStep, withAndOfTwo, withWindows } from './level-strokes.ts';
+import { listShowpiece } from './showpiece.ts';
 
 /** A level; `levels` are those that are equal, the lowest of which it is. Bars are in step with the played bars. */
 export type PlayedLevel = {
@@ -162,6 +163,7 @@ type BarsByLevel = Readonly<Record<Level, readonly LevelBar[]>>;
 function barsByLevel(song: LevelSong, holds: Holds): BarsByLevel {
   const { played } = song;
   const full = listFullBars(song);
+  const showpiece = listShowpiece(song);
   const levels: { [level in Level]: readonly LevelBar[] } = { 1: [], 2: [], 3: [], 4: [], 5: [] };
   let above: readonly Above[] = full.map(() => ({ strokes: null, step: 0 }));
   for (const level of [...LEVELS].reverse()) {
@@ -171,7 +173,9 @@ function barsByLevel(song: LevelSong, holds: Holds): BarsByLevel {
       strokesOf({ level, bar, slots: slots[index] ?? [], isChange }, above[index] ?? { strokes: null, step: 0 }),
     );
     levels[level] = full.map(({ performed }, index): LevelBar => {
-      const ornaments = ofLevel(performed.ornaments, level);
+      const own = ofLevel(performed.ornaments, level);
+      const added = level === 5 ? (showpiece[index] ?? []) : [];
+      const ornaments = added.length === 0 ? own : [...own, ...added];
       const left = withoutTakenOver(struck[index]?.strokes ?? [], ornaments);
       return { ...performed, slots: slots[index] ?? [], ornaments, ...left };
     });

@@ -24,6 +24,8 @@ export type OrnamentProposal = {
   readonly barId: number;
   readonly ornament: Pick<Ornament, 'kind' | 'level' | 'notes'>;
   readonly barNumber: number;
+  /** Which played bar it was found in, from 0. */
+  readonly playedIndex: number;
   readonly from: ChordSymbol;
   readonly to: ChordSymbol | null;
   /** What the finger adds, by its distance from the root: a second or a fourth. */
@@ -38,7 +40,7 @@ const SUSPENDED_STRINGS = 4;
 /** The level from which a proposed ornament is played. */
 const PROPOSED_LEVEL = 5;
 
-type Place = Pick<SongKeys, 'toShapeChord'> & { readonly part: Part; readonly key: Key };
+type Place = Pick<SongKeys, 'toShapeChord'> & { readonly part: Part; readonly key: Key; readonly playedIndex: number };
 
 /** The ornaments that suit a part, in the order of the song, each pair of chords and each chord once. */
 export function listOrnamentProposals(
@@ -50,7 +52,7 @@ export function listOrnamentProposals(
   const seen = new Set<string>();
   const { sounding, toShapeChord } = songKeysOf(document, part);
   return played.flatMap((bar, index) => {
-    const place = { part, toShapeChord, key: bar.key ?? sounding };
+    const place = { part, toShapeChord, key: bar.key ?? sounding, playedIndex: index };
     const found = taken.has(bar.bar.id) ? [] : [...walkInto(bar, played[index + 1], place), ...addedFinger(bar, place)];
     return found.filter((proposal) => {
       const name = `${formatChordSymbol(proposal.from)} ${proposal.to === null ? '' : formatChordSymbol(proposal.to)}`;
@@ -97,7 +99,9 @@ function walkInto(bar: PlayedBar, next: PlayedBar | undefined, place: Place): re
   }
   const startTick = bar.lengthTicks - steps.length * beat;
   const notes = layOut(steps, place, (index) => ({ startTick: startTick + index * beat, lengthTicks: beat }));
-  return notes === null ? [] : [{ ...proposal(bar, 'bass-walk', notes), from: from.chord, to: to.chord, adds: null }];
+  return notes === null
+    ? []
+    : [{ ...proposal(bar, place, { kind: 'bass-walk', notes }), from: from.chord, to: to.chord, adds: null }];
 }
 
 /** The notes of a key strictly between two notes, in the order of the way. */
@@ -127,8 +131,17 @@ function layOut(
   return found.kind === 'placed' ? found.notes : null;
 }
 
-function proposal(bar: PlayedBar, kind: Ornament['kind'], notes: readonly OrnamentNote[]) {
-  return { barId: bar.bar.id, ornament: { kind, level: PROPOSED_LEVEL, notes }, barNumber: bar.number } as const;
+function proposal(
+  bar: PlayedBar,
+  { playedIndex }: Place,
+  { kind, notes }: Pick<Ornament, 'kind' | 'notes'>,
+): Omit<OrnamentProposal, 'from' | 'to' | 'adds'> {
+  return {
+    barId: bar.bar.id,
+    ornament: { kind, level: PROPOSED_LEVEL, notes },
+    barNumber: bar.number,
+    playedIndex,
+  };
 }
 
 /** The fourth, else the second, in the place of a chord's third for a beat, where a finger is free and it is in the key. */
@@ -150,7 +163,7 @@ function addedFinger(bar: PlayedBar, place: Place): readonly OrnamentProposal[] 
   ] as const) {
     const notes = suspended(bar, held.fingering, { third, semitones }, place);
     if (notes !== null) {
-      return [{ ...proposal(bar, 'added-finger', notes), from: held.chord, to: null, adds }];
+      return [{ ...proposal(bar, place, { kind: 'added-finger', notes }), from: held.chord, to: null, adds }];
     }
   }
   return [];

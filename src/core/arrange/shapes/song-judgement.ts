@@ -11,7 +11,7 @@ import type { Planner } from '../problem/planner.ts';
 import { fillShapes } from './part-shapes.ts';
 
 /** Raised whenever the same song would be judged otherwise than before, so that what is kept of judgements is made anew. */
-export const ENGINE_VERSION = 2;
+export const ENGINE_VERSION = 3;
 
 /** What a library is searched by: how many chords a song has, which shapes they need behind the capo, and how hard those are to hold. */
 export type SongJudgement = {

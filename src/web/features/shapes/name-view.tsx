@@ -8,6 +8,7 @@ import { nameInterval } from '../../../core/shapes/interval-naming.ts';
 import { findFingering } from '../../../core/shapes/rank-shapes.ts';
 import { formatShape, parseShape, type Shape } from '../../../core/shapes/shape.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
+import { joinWords } from '../../../core/words/sentence.ts';
 import { formatInterval, formatNameCheck, listShapeNotes } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePlaceStyle } from '../../editor/use-place-style.ts';
@@ -138,6 +139,13 @@ function Fit({ named }: { readonly named: NamedChord }) {
       <p>
         <Signed text={`It sounds as ${nameOf(sounding)} here.`} />
       </p>
+      {named.alike.length > 0 && (
+        <p>
+          <Signed
+            text={`Its notes lie in equal steps, so each may be the root: also ${joinWords(named.alike.map(nameOf))}.`}
+          />
+        </p>
+      )}
       {named.missing.length > 0 && <p>{`Without its ${named.missing.join(' and ')}.`}</p>}
     </>
   );

@@ -4,6 +4,7 @@ import type { SetupQuestion } from '../core/arrange/problem/setup-question.ts';
 import { toSongProblem } from '../core/arrange/problem/song-problem.ts';
 import { planOccurrences } from '../core/arrange/setup/occurrence-plan.ts';
 import { MOST_PLANNED_CHORDS, planSetups, REFINED_SETUPS } from '../core/arrange/setup/setup-plan.ts';
+import { pinsOf } from '../core/arrange/shapes/part-shapes.ts';
 import { runSteps } from '../core/kernel/steps.ts';
 import type { SongDocument } from '../core/song/document/document.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
@@ -101,8 +102,5 @@ function planSong(file: string, { question, values, memory, limit }: Parameters<
 
 /** The shapes that the song itself insists on hold in every setup where their chord comes up. */
 function withPinsOf(document: SongDocument, question: SetupQuestion): SetupQuestion {
-  const own = mainPartOf(document)
-    .shapes.filter(({ origin, slotId }) => origin !== 'accepted' && slotId === null)
-    .map(({ chord, fingering }) => ({ chord, fingering, onlyAt: null }));
-  return { ...question, pinnedShapes: [...question.pinnedShapes, ...own] };
+  return { ...question, pinnedShapes: [...question.pinnedShapes, ...pinsOf(mainPartOf(document))] };
 }

@@ -43,13 +43,32 @@ describe('a saved song', () => {
     const chord = part.shapes[0]?.chord ?? expect.unreachable();
     const edit: LevelEdit = { hand: 'left', level: 2, chord, slotId: null, fingering: null };
     const song = changePart(dog, part.id, (each) => ({ ...each, levelEdits: [edit], firstLevel: 'bass' }));
-    const old = JSON.stringify({ ...song, formatVersion: 4 })
+    // As version 4 knew shapes: everywhere, on the usual levels.
+    const held = changePart(song, part.id, (each) => ({
+      ...each,
+      shapes: each.shapes.map((stored) => ({ ...stored, fromLevel: null, fingersBy: 'teacher' })),
+    }));
+    const shapes = mainPartOf(held).shapes.map(({ chord: named, fingering, origin }) => ({
+      chord: named,
+      slotId: null,
+      fingering,
+      origin,
+    }));
+    const stored = {
+      ...held,
+      formatVersion: 4,
+      arrangements: held.arrangements.map((each) => ({
+        ...each,
+        parts: each.parts.map((one) => ({ ...one, shapes })),
+      })),
+    };
+    const old = JSON.stringify(stored)
       .replaceAll('"level":', '"rung":')
       .replaceAll('"levelEdits":', '"rungEdits":')
       .replaceAll('"firstLevel":', '"firstRung":');
     expect(old).not.toContain('evel');
     expect(part.ornaments.length).toBeGreaterThan(0);
-    expect(loadDocument(JSON.parse(old))).toEqual({ ok: true, value: song });
+    expect(loadDocument(JSON.parse(old))).toEqual({ ok: true, value: held });
   });
 
   test('made from any chart is sound and comes back equal through JSON', () => {

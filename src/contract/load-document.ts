@@ -8,6 +8,7 @@ import { addLeftOut } from './upgrade-2-to-3.ts';
 import { addTags } from './upgrade-3-to-4.ts';
 import { renameRungs } from './upgrade-4-to-5.ts';
 import { addTies } from './upgrade-5-to-6.ts';
+import { addHolds } from './upgrade-6-to-7.ts';
 
 /** Why something is no song this program can open. */
 export type LoadError =
@@ -22,6 +23,7 @@ const UPGRADES: ReadonlyMap<number, (document: unknown) => unknown> = new Map([
   [3, addTags],
   [4, renameRungs],
   [5, addTies],
+  [6, addHolds],
 ]);
 
 const MOST_FINDINGS = 10;

@@ -16,6 +16,7 @@ import { ORNAMENT_NOTES } from '../core/song/attachments/ornaments.ts';
 import {
   CHORD_ENTRIES,
   DYNAMICS,
+  FINGERS_BY,
   FIRST_LEVELS,
   FORMAT_VERSION,
   HIGH_NOTE_COMES,
@@ -173,6 +174,7 @@ const levelEdit = z.discriminatedUnion('hand', [
     chord: chordSchema,
     slotId: id.nullable(),
     fingering: fingering.nullable(),
+    instead: chordSchema.exactOptional(),
   }),
   z.strictObject({ hand: z.literal('right'), level, targetId: id.nullable(), pattern: patternSchema }),
 ]);
@@ -213,9 +215,15 @@ const part = z.strictObject({
     .array(
       z.strictObject({
         chord: chordSchema,
-        slotId: id.nullable(),
+        targetId: id.nullable(),
+        before: chordSchema.nullable(),
+        fromLevel: level.nullable(),
         fingering,
+        fingersBy: z.enum(FINGERS_BY),
         origin: z.enum(['accepted', 'chosen', 'pinned']),
+        written: z
+          .strictObject({ fingering, openMidi: z.array(midi).min(strings.fewest).max(strings.most) })
+          .nullable(),
       }),
     )
     .max(ATTACHMENTS),

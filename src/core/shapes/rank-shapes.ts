@@ -231,6 +231,25 @@ function listOptions(
   return options;
 }
 
+/** The ways to finger a given shape of a chord, the easiest first, at most `limit`; none where no hand can. */
+export function rankFingerings(
+  shape: Shape,
+  chord: ChordSymbol,
+  instrument: Instrument,
+  limit: number,
+): readonly Hold[] {
+  const { usesThumb } = instrument.hand;
+  const task = toTask(chord, instrument.setup.tuning);
+  const known = familiarShapesOf(chord, instrument.setup.tuning).get(formatShape(shape)) ?? null;
+  const frets = toFrets(shape);
+  const grip: Grip = { frets, known, strangeness: 0, bound: 0 };
+  const limits: Limits = { shapes: 1, fingerings: limit, slack: Number.POSITIVE_INFINITY };
+  const scorer = createScorer(neckOf(instrument));
+  return listOptions(grip, { task, scorer, usesThumb, limits, weights: EFFORT_WEIGHTS }).filter(({ holdCost }) =>
+    Number.isFinite(holdCost),
+  );
+}
+
 /** The easiest fingers of a given shape behind a capo, those of a first chord book before others; null when no hand can. */
 export function findFingering(
   shape: Shape,

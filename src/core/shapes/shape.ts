@@ -69,6 +69,20 @@ export function formatShape(shape: Shape): string {
   return shape.map((fret) => (fret === null ? 'x' : String(fret))).join(separator);
 }
 
+const FINGER_OF_SIGN: Readonly<Record<string, Finger | null>> = { T: 'T', t: 'T', 1: 1, 2: 2, 3: 3, 4: 4, '-': null };
+
+/** Fingers as text, one sign for each string from the lowest: "21--34"; T is the thumb, a dash a string without a finger. */
+export function formatFingers(fingers: Fingering['fingers']): string {
+  return fingers.map((finger) => finger ?? '-').join('');
+}
+
+/** Reads "21--34"; null for other signs, or another number of them than there are strings. */
+export function parseFingers(text: string, stringCount: number): Fingering['fingers'] | null {
+  const signs = [...text.trim()];
+  const isRead = signs.length === stringCount && signs.every((sign) => FINGER_OF_SIGN[sign] !== undefined);
+  return isRead ? signs.map((sign) => FINGER_OF_SIGN[sign] ?? null) : null;
+}
+
 /** The fingers that stop more than one string, as barres. */
 export function listBarres(fingering: Fingering): readonly Barre[] {
   const strings = range(0, fingering.shape.length);

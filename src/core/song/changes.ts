@@ -2,10 +2,12 @@
  * What changed between two versions of a song, said in data: facts by name, sections by id, the form, and each part. Enough for
  * a person to tell two versions apart; it is no patch.
  */
-import { type ChordSymbol, isSameChord } from '../harmony/chord-symbol.ts';
+import { type ChordSymbol, formatChordSymbol, isSameChord } from '../harmony/chord-symbol.ts';
 import { isEqual } from '../kernel/equal.ts';
+import { uniqueBy } from '../kernel/list.ts';
 import { barsOfLines } from './chart/chart.ts';
-import type { Facts, Part, Section, SongDocument } from './document/document.ts';
+import type { Facts, Part, Section, SongDocument, StoredShape } from './document/document.ts';
+import { isEverywhere, isSamePlace } from './part/stored-shapes.ts';
 
 /** Changes of a section with a number of bars: those it has, or those that were added, taken out or changed, 0 where only words differ. */
 export const SECTION_CHANGES = ['section-added', 'section-removed', 'section-changed'] as const;
@@ -133,8 +135,22 @@ function changedPart(before: Part, after: Part): readonly SongChange[] {
 
 /** Chords of both versions that are held otherwise; chords that came or went are said by the sections. */
 function changedShapes(before: Part, after: Part): readonly ChordSymbol[] {
-  return after.shapes.flatMap(({ chord, slotId, fingering }) => {
-    const old = before.shapes.find((stored) => stored.slotId === slotId && isSameChord(stored.chord, chord));
-    return old === undefined || isEqual(old.fingering, fingering) ? [] : [chord];
+  const told = ({ fingering, fromLevel }: StoredShape): unknown => [fingering, fromLevel];
+  const isThere = (shapes: readonly StoredShape[], each: StoredShape): boolean =>
+    shapes.some((other) => isSamePlace(other, each) && isEqual(told(other), told(each)));
+  const changed = after.shapes.filter((each) => {
+    const isNewChord = !before.shapes.some(({ chord }) => isSameChord(chord, each.chord));
+    return !isNewChord && !isThere(before.shapes, each);
   });
+  // A shape for a place of its own may go while its chord stays.
+  const gone = before.shapes.filter(
+    (each) =>
+      !isEverywhere(each) &&
+      !after.shapes.some((other) => isSamePlace(other, each)) &&
+      after.shapes.some(({ chord }) => isSameChord(chord, each.chord)),
+  );
+  return uniqueBy(
+    [...changed, ...gone].map(({ chord }) => chord),
+    formatChordSymbol,
+  );
 }

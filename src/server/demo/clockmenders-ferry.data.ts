@@ -8,14 +8,14 @@ capo: 2
 chords: shapes
 range: B3-B4
 form: Intro, Verse x2, Chorus, Break, Verse, Chorus, Outro
-Am = x02210
-Am/G = 3x2210
-Am/F# = 2x2210
-Fmaj7 = 1x3210
-C = x32010
-G = 320003
-E7 = 020100
-Dm = xx0231
+Am from level 2 = x02210
+Am/G from level 2 = 3x2210
+Am/F# from level 2 = 2x2210
+Fmaj7 from level 2 = 1x3210
+C from level 2 = x32010
+G from level 2 = 320003
+E7 from level 2 = 020100
+Dm from level 2 = xx0231
 F = 133211
 
 Intro:

@@ -7,11 +7,11 @@ chords: shapes
 range: E3-E4
 length: 2:24
 form: Intro, Verse, Chorus, Verse 2, Chorus, Middle, Verse, Chorus, Middle 2, Chorus, Outro
-A = x02220
-D = xx0232
-E = 022100
+A from level 2 = x02220
+D from level 2 = xx0232
+E from level 2 = 022100
 F#m = 244222
-Bm7 = x20202
+Bm7 from level 2 = x20202
 
 Intro:
 | A | same | D | E |

@@ -8,15 +8,15 @@ capo: 2
 chords: shapes
 range: A3-D5
 form: Intro, Verse, Chorus, Verse, Chorus, Bridge, Chorus, Outro
-C = x32010
-Em = 022000
-Am = x02210
-Am/G = 3x2210
+C from level 2 = x32010
+Em from level 2 = 022000
+Am from level 2 = x02210
+Am/G from level 2 = 3x2210
 F = 133211
-G/B = x20003
-Dm7 = xx0211
-G = 320003
-E7 = 020100
+G/B from level 2 = x20003
+Dm7 from level 2 = xx0211
+G from level 2 = 320003
+E7 from level 2 = 020100
 Fm = 133111
 
 Intro:

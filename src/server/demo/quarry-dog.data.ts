@@ -6,13 +6,13 @@ tempo: 112
 tuning: drop D
 capo: 2
 chords: shapes
-D = 000232
-D5 = 000xxx
-G = 5x0003
-Em = 222000
-C = x32010
-A = x02220
-Bm7 = x20202
+D from level 2 = 000232
+D5 from level 2 = 000xxx
+G from level 2 = 5x0003
+Em from level 2 = 222000
+C from level 2 = x32010
+A from level 2 = x02220
+Bm7 from level 2 = x20202
 
 | D5 | same | same | same | [riff]
 | D | same | G | D |

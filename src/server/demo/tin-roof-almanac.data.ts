@@ -8,12 +8,12 @@ chords: shapes
 range: C4-D5
 length: 3:25
 form: Intro, Verse, Chorus, Verse, Chorus, Bridge, Chorus, Outro
-G = 320033
-D = xx0232
-Em7 = 022033
-Cadd9 = x32033
-G/B = x20033
-Am7 = x02010
+G from level 2 = 320033
+D from level 2 = xx0232
+Em7 from level 2 = 022033
+Cadd9 from level 2 = x32033
+G/B from level 2 = x20033
+Am7 from level 2 = x02010
 
 Intro:
 | G | D | Em7 | Cadd9 |

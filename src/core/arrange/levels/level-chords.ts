@@ -8,14 +8,21 @@
  * one above.
  */
 import { namedOpenMidi } from '../../fretboard/tuning.ts';
-import { bassNoteOf, type ChordSymbol, formatChordSymbol, pitchClassesOf } from '../../harmony/chord-symbol.ts';
+import {
+  bassNoteOf,
+  type ChordSymbol,
+  formatChordSymbol,
+  parseChordSymbol,
+  pitchClassesOf,
+} from '../../harmony/chord-symbol.ts';
 import { itemAt, range } from '../../kernel/list.ts';
 import { pitchClassOf } from '../../pitch/note-name.ts';
 import { toPitchClass } from '../../pitch/pitch-class.ts';
 import { listEasierShapes } from '../../shapes/easier-shapes.ts';
 import { handEffortOf, scoreFingering } from '../../shapes/effort.ts';
+import { isAtHome } from '../../shapes/familiar.ts';
 import { findFingering, type Instrument, type RatedFingering, rankShapes } from '../../shapes/rank-shapes.ts';
-import { type Finger, type Fingering, isBarreChord, parseShape, type Shape } from '../../shapes/shape.ts';
+import { type Finger, type Fingering, isBarreChord, parseFingers, parseShape, type Shape } from '../../shapes/shape.ts';
 import type { FirstLevel, Level } from '../../song/document/document.ts';
 import { TRIADS } from './level-triads.data.ts';
 
@@ -29,6 +36,8 @@ export type HeldChord = {
   readonly fingering: Fingering;
   readonly effort: number;
   readonly how: 'full' | 'easier' | 'triad' | 'bass';
+  /** Whether it is the shape that the teacher wants on this level. */
+  readonly isPinned?: boolean;
 };
 
 /** Qualities of which a triad is left when colours are dropped (common practice). */
@@ -63,22 +72,51 @@ export function rubsAgainst(notes: readonly number[], chord: ChordSymbol): boole
   return notes.some((note) => !tones.includes(note) && tones.some((tone) => [1, 11].includes((note - tone + 12) % 12)));
 }
 
-/** How a shape chord is held on each level, the easiest first, from the shape that the song holds. */
+/** How a song keeps a shape: from which level on, whether the teacher pinned it, and whether its chord stands on the fifth degree. */
+export type HowKept = { readonly fromLevel: Level | null; readonly isPinned: boolean; readonly isFifth: boolean };
+
+/** The lowest levels that hold what is pinned, where nothing else is said (common practice). */
+const PINNED_OPEN = 1;
+const PINNED_BARRE = 4;
+
+/**
+ * How a shape chord is held on each level, the easiest first, from the shape that the song holds. What the teacher pinned is held as it is
+ * from its level on: without a word an open shape on every level, a barre from the fourth.
+ */
 export function holdOnLevels(
   chord: ChordSymbol,
   stored: Fingering,
   instrument: Instrument,
-  firstLevel: FirstLevel,
+  kept: HowKept & { readonly firstLevel: FirstLevel },
 ): Readonly<Record<Level, HeldChord>> {
+  const { fromLevel, isPinned, isFifth, firstLevel } = kept;
   const own = toHeld(chord, stored, 'full', instrument);
-  const steady = isBarreChord(stored) ? easiestOf(own, listWithoutBarre(chord, instrument)) : own;
+  const from = fromLevel ?? (!isPinned ? null : isBarreChord(stored) ? PINNED_BARRE : PINNED_OPEN);
+  const pinned: HeldChord = { ...own, isPinned: true };
+  const onLevel = (level: Level, eased: HeldChord): HeldChord => (from !== null && level >= from ? pinned : eased);
+  const steady = onLevel(3, isBarreChord(stored) ? easiestOf(own, listWithoutBarre(chord, instrument)) : own);
   const plain = toPlainChord(chord);
   const taught = rubsAgainst(pitchClassesOf(plain), chord) ? [] : listFirstShapes(plain, instrument);
-  const first = taught.find((held) => isNoHarder(held, steady)) ?? steady;
+  const standIn = isFifth ? [] : listStandIns(chord, instrument);
+  const first = onLevel(2, [...standIn, ...taught].find((held) => isNoHarder(held, steady)) ?? steady);
   const lowest = listLeast(chord, plain, instrument, firstLevel).find(
     (held) => held.effort <= first.effort && (held.how === 'bass' || countFingers(held) < countFingers(first)),
   );
-  return { 5: own, 4: own, 3: steady, 2: first, 1: lowest ?? first };
+  return { 5: onLevel(5, own), 4: onLevel(4, own), 3: steady, 2: first, 1: onLevel(1, lowest ?? first) };
+}
+
+/** What pupils hold for a chord before they can hold it: another chord with its own name (common practice; not where it is the fifth degree). */
+const STAND_INS: Readonly<Record<string, readonly [string, string, string]>> = { F: ['Fmaj7', 'xx3210', '--321-'] };
+
+function listStandIns(chord: ChordSymbol, instrument: Instrument): readonly HeldChord[] {
+  const [name = '', frets = '', fingers = ''] = STAND_INS[formatChordSymbol(chord)] ?? [];
+  const strings = instrument.setup.tuning.openMidi.length;
+  const parsed = parseChordSymbol(name);
+  const shape = parseShape(frets, strings);
+  const held = parseFingers(fingers, strings);
+  return parsed.ok && shape.ok && held !== null && isAtHome(shape.value, instrument.setup.tuning)
+    ? [toHeld(parsed.value, { shape: shape.value, fingers: held }, 'easier', instrument)]
+    : [];
 }
 
 /** The ways of the first level, the best first: bass notes, or triads, and bass notes where a triad asks for as many fingers as the shape (common practice). */

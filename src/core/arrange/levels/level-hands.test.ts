@@ -62,7 +62,8 @@ const countsIn = (song: SongDocument, { bars }: Pick<PlayedLevel, 'bars'>, bar: 
   return pattern === null ? '' : formatCounts(pattern);
 };
 
-const CHART = 'key: G\ntempo: 120\nG = 320003\nD = xx0232\nEm = 022000\nC = x32010\n';
+const CHART =
+  'key: G\ntempo: 120\nG from level 2 = 320003\nD from level 2 = xx0232\nEm from level 2 = 022000\nC from level 2 = x32010\n';
 const SONG = songFromChart(`${CHART}\nVerse:\n| G | D |\n| Em C | <G |\n\nChorus:\n| C | G |\n`);
 const STRUMMED = withPattern(SONG, 'Full Kettle');
 

@@ -1,4 +1,4 @@
-import type { Performance, PerformedBar, PerformedSlot } from '../performance/performance.ts';
+import type { ArrangedPart, PerformedBar, PerformedSlot } from '../performance/performance.ts';
 import type { Players } from '../problem/planner.ts';
 import type { HeldChord } from './level-chords.ts';
 
@@ -9,4 +9,4 @@ export type LevelSlot = PerformedSlot<HeldChord>;
 export type LevelBar = PerformedBar<HeldChord>;
 
 /** What levels are derived from: a part as it is arranged, and whose hand plays it. */
-export type LevelSong = Performance & { readonly players: Players };
+export type LevelSong = ArrangedPart & { readonly players: Players };

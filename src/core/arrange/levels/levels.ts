@@ -6,14 +6,15 @@
  * has. Stops, odd bars and form belong on every level; early changes wait for the fourth. What was changed by hand on a level is
  * laid over it at the end and changes no other level.
  */
-import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
+import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
+import { degreeOfNote } from '../../harmony/degree.ts';
+import type { Key } from '../../harmony/key.ts';
 import { isEqual } from '../../kernel/equal.ts';
-import { itemAt, uniqueBy } from '../../kernel/list.ts';
+import { itemAt } from '../../kernel/list.ts';
 import { createMemory, type Memory, remember } from '../../kernel/remember.ts';
 import { formatShape } from '../../shapes/shape.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
-import type { Level, Part, Slot, SongDocument } from '../../song/document/document.ts';
-import { findStoredShape } from '../../song/part/stored-shapes.ts';
+import type { Level, Part, Slot, SongDocument, StoredShape } from '../../song/document/document.ts';
 import { type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
 import type { PlacedOrnament } from '../ornaments/placed-ornaments.ts';
 import { type BarStroke, strokesOfBar } from '../performance/bar-strokes.ts';
@@ -22,7 +23,7 @@ import { type PerformedBar, patternInBar, performanceOf, placedWith } from '../p
 import { withoutTakenOver } from '../performance/taken-over.ts';
 import type { Players } from '../problem/planner.ts';
 import type { LevelBar, LevelSlot, LevelSong } from './level.ts';
-import { type HeldChord, holdOnLevels, LEVELS } from './level-chords.ts';
+import { type HeldChord, type HowKept, holdOnLevels, LEVELS } from './level-chords.ts';
 import { type LevelDifficulty, rateLevel } from './level-difficulty.ts';
 import { layEdits } from './level-overlay.ts';
 import { isPassing } from './level-passing.ts';
@@ -61,7 +62,7 @@ export function deriveLevels(
   const levels = barsByLevel(song, holds);
   return joinEqual(
     LEVELS.map((level) => {
-      const efforts = [...holds.byName.values()].map((hold) => hold[level].effort);
+      const efforts = holds.ways.map((hold) => hold[level].effort);
       const bars = layEdits(song, level, levels[level]);
       return { levels: [level], bars, difficulty: rateLevel(song, bars, efforts) };
     }),
@@ -96,36 +97,40 @@ export function mixLevels(
   });
 }
 
-/** How every chord of a song is held: by its name, and by the slots it is played in. */
-type Holds = { readonly byName: ReadonlyMap<string, Hold>; readonly bySlot: ReadonlyMap<number, Hold> };
+/** How the chords of a song are held: all the ways there are, and the one of each slot in each played bar. */
+type Holds = { readonly ways: readonly Hold[]; readonly at: (index: number, slotId: number) => Hold | null };
 
-function holdAll({ document, part, players, played }: LevelSong, memory: LevelMemory): Holds {
-  const { toShapeChord } = songKeysOf(document, part);
+function holdAll(song: LevelSong, memory: LevelMemory): Holds {
+  const { document, part, players, bars } = song;
+  const { shape: shapeKey } = songKeysOf(document, part);
   const instrument = { setup: part.setup, ...part.instrument, hand: players.hand };
   const base = JSON.stringify([part.firstLevel, instrument]);
-  const chords = uniqueBy(
-    played.flatMap(({ slots }) => slots.flatMap(({ chord }) => chord ?? [])),
-    formatChordSymbol,
-  );
-  const holds = new Map<string, Hold>();
-  for (const chord of chords) {
-    const shapeChord = toShapeChord(chord);
-    const stored = findStoredShape(part, shapeChord)?.fingering;
-    if (stored !== undefined) {
-      const key = `${base} ${formatChordSymbol(shapeChord)} ${formatShape(stored.shape)} ${stored.fingers.join('')}`;
-      const hold = remember(memory, key, () => holdOnLevels(shapeChord, stored, instrument, part.firstLevel));
-      holds.set(formatChordSymbol(chord), hold);
-    }
+  const holds = new Map<StoredShape, Hold>();
+  const stored = new Set(bars.flatMap(({ slots }) => slots.flatMap(({ held }) => held ?? [])));
+  for (const each of stored) {
+    const { chord, fingering, origin, fromLevel } = each;
+    const asPinned: HowKept = { fromLevel, isPinned: origin === 'pinned', isFifth: isFifthOf(chord, shapeKey) };
+    const key = `${base} ${formatChordSymbol(chord)} ${formatShape(fingering.shape)} ${fingering.fingers.join('')} ${JSON.stringify(asPinned)}`;
+    holds.set(
+      each,
+      remember(memory, key, () =>
+        holdOnLevels(chord, fingering, instrument, { firstLevel: part.firstLevel, ...asPinned }),
+      ),
+    );
   }
   const alike = alikeWhereAlike(holds, part.firstLevel === 'bass' ? BASS_LEVELS : EASED_LEVELS);
-  const bySlot = new Map<number, Hold>();
-  for (const { id, chord } of played.flatMap(({ slots }) => slots)) {
-    const hold = chord === null || bySlot.has(id) ? undefined : alike.get(formatChordSymbol(chord));
-    if (hold !== undefined) {
-      bySlot.set(id, hold);
-    }
-  }
-  return { byName: alike, bySlot };
+  return {
+    ways: [...alike.values()],
+    at: (index, slotId) => {
+      const held = bars[index]?.slots.find(({ slot }) => slot.id === slotId)?.held ?? null;
+      return held === null ? null : (alike.get(held) ?? null);
+    },
+  };
+}
+
+/** Whether a chord stands on the fifth degree of a key: there a colour of the first degree clashes. */
+function isFifthOf({ root }: ChordSymbol, key: Key): boolean {
+  return degreeOfNote(root, key).number === 5;
 }
 
 /** Where chords may fall together; bass notes follow the slash basses, whatever is held above them. */
@@ -134,27 +139,27 @@ const BASS_LEVELS = [4, 3, 2] as const;
 
 /** Chords that are held alike on a level are held alike on every level below it: an easier level has no more shapes. */
 function alikeWhereAlike(
-  holds: ReadonlyMap<string, Hold>,
+  holds: ReadonlyMap<StoredShape, Hold>,
   levels: readonly (typeof EASED_LEVELS)[number][],
-): ReadonlyMap<string, Hold> {
+): ReadonlyMap<StoredShape, Hold> {
   let current = holds;
   for (const level of levels) {
     const first = new Map<string, HeldChord>();
     current = new Map(
-      [...current].map(([name, hold]) => {
+      [...current].map(([stored, hold]) => {
         const upper = formatShape(hold[(level + 1) as Level].fingering.shape);
         const own = first.get(upper) ?? hold[level];
         first.set(upper, own);
-        return [name, own === hold[level] ? hold : { ...hold, [level]: own }];
+        return [stored, own === hold[level] || hold[level].isPinned ? hold : { ...hold, [level]: own }];
       }),
     );
   }
   return current;
 }
 
-/** Whether two slots are held otherwise on a level. */
-function isHeldOtherwise({ bySlot }: Holds, level: Level, from: Slot, to: Slot): boolean {
-  const [a, b] = [bySlot.get(from.id)?.[level].fingering.shape, bySlot.get(to.id)?.[level].fingering.shape];
+/** Whether the hand has to change between two slots on a level; each of them is found in its bar. */
+function isHeldOtherwise(level: Level, from: Hold | null, to: Hold | null): boolean {
+  const [a, b] = [from?.[level].fingering.shape, to?.[level].fingering.shape];
   return a !== b && (a === undefined || b === undefined || a.some((fret, string) => fret !== b[string]));
 }
 
@@ -167,10 +172,18 @@ function barsByLevel(song: LevelSong, holds: Holds): BarsByLevel {
   const levels: { [level in Level]: readonly LevelBar[] } = { 1: [], 2: [], 3: [], 4: [], 5: [] };
   let above: readonly Above[] = full.map(() => ({ strokes: null, step: 0 }));
   for (const level of [...LEVELS].reverse()) {
-    const isChange = (from: Slot, to: Slot): boolean => isHeldOtherwise(holds, level, from, to);
     const slots = full.map((bar, index) => slotsOf({ holds, played }, { level, index, bar }));
     const struck = full.map((bar, index) =>
-      strokesOf({ level, bar, slots: slots[index] ?? [], isChange }, above[index] ?? { strokes: null, step: 0 }),
+      strokesOf(
+        {
+          level,
+          bar,
+          slots: slots[index] ?? [],
+          isChange: (from, to) => isHeldOtherwise(level, holds.at(index, from.id), holds.at(index, to.id)),
+          isChangeAfter: (from, to) => isHeldOtherwise(level, holds.at(index, from.id), holds.at(index + 1, to.id)),
+        },
+        above[index] ?? { strokes: null, step: 0 },
+      ),
     );
     levels[level] = full.map(({ performed }, index): LevelBar => {
       const own = ofLevel(performed.ornaments, level);
@@ -223,14 +236,15 @@ type Here = {
   readonly level: Level;
   readonly bar: FullBar;
   readonly slots: readonly LevelSlot[];
-  /** Whether the hand has to change between two slots. */
+  /** Whether the hand has to change between two slots of the bar, and between one of it and one of the next. */
   readonly isChange: (from: Slot, to: Slot) => boolean;
+  readonly isChangeAfter: (from: Slot, to: Slot) => boolean;
 };
 /** What the level above strikes, and how far it is thinned; null: nothing is above. */
 type Above = { readonly strokes: readonly BarStroke[] | null; readonly step: number };
 
 function strokesOf(here: Here, above: Above): Above & { readonly strokes: readonly BarStroke[] } {
-  const { level, bar, slots, isChange } = here;
+  const { level, bar, slots, isChange, isChangeAfter } = here;
   const { played, next } = bar;
   const upper = above.strokes ?? bar.strokes;
   const base = level === 3 && bar.onTime !== bar.strokes ? onTheBeats(bar, upper) : upper;
@@ -239,7 +253,7 @@ function strokesOf(here: Here, above: Above): Above & { readonly strokes: readon
   const thinned = thin(played, strokes, step);
   const steady = level === 3 ? withAndOfTwo(played, thinned, strokes) : thinned;
   const last = steady.at(-1)?.slot ?? null;
-  const changesAfter = last !== null && next !== null && isChange(last, next);
+  const changesAfter = last !== null && next !== null && isChangeAfter(last, next);
   return { strokes: withWindows(played, steady, level, { isChange, changesAfter }), step };
 }
 
@@ -285,7 +299,7 @@ function slotsOf(
 ): readonly LevelSlot[] {
   const isSilent = bar.performed.hand.isSilent === true;
   return bar.played.slots.map((slot, at): LevelSlot => {
-    const hold = slot.chord === null || isSilent ? undefined : holds.bySlot.get(slot.id);
+    const hold = slot.chord === null || isSilent ? undefined : holds.at(index, slot.id);
     const isMerged = level <= 2 && at > 0 && isPassing(played, index, at);
     return { slot, held: isMerged ? null : (hold?.[level] ?? null), isMerged };
   });

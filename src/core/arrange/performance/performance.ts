@@ -5,21 +5,19 @@
  * not depend on where it stands, in ticks from its bar line, so that a bar that did not change is the same object after an edit elsewhere;
  * its number, section, pass and time are those of the played bar beside it.
  */
-import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
+import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { createLastFew, isSame } from '../../kernel/last-few.ts';
 import { itemAt } from '../../kernel/list.ts';
-import { rememberOf } from '../../kernel/remember.ts';
 import { barTicks } from '../../rhythm/metre.ts';
 import type { Pattern } from '../../rhythm/pattern.ts';
 import type { Fingering } from '../../shapes/shape.ts';
 import { createHands, type HandOfBar } from '../../song/attachments/right-hand.ts';
-import { songKeysOf } from '../../song/chart/song-keys.ts';
-import type { Bar, OrnamentNote, Part, Slot, SongDocument } from '../../song/document/document.ts';
-import { findStoredShape } from '../../song/part/stored-shapes.ts';
+import type { Bar, OrnamentNote, Part, Slot, SongDocument, StoredShape } from '../../song/document/document.ts';
 import { listPlayedBars, type PlayedBar } from '../../song/played/played-bars.ts';
 import { createPlacedOrnaments, type PlacedOrnament } from '../ornaments/placed-ornaments.ts';
 import { type BarStroke, type PlacedPattern, placeInBar, strokesOfBar, withStrums } from './bar-strokes.ts';
 import { meetEntries } from './entries.ts';
+import { createHolds } from './holds.ts';
 import { type PatternPlace, placePatterns } from './pattern-places.ts';
 import { withoutTakenOver } from './taken-over.ts';
 
@@ -62,10 +60,13 @@ export type Performance<How extends Held = Held> = {
   readonly bars: readonly PerformedBar<How>[];
 };
 
-const performances = createLastFew<Performance>(8);
+/** As a part is arranged: held is what it keeps. */
+export type ArrangedPart = Performance<StoredShape>;
+
+const performances = createLastFew<ArrangedPart>(8);
 
 /** The part as it is arranged; the same object each time it is asked for. */
-export function performanceOf(document: SongDocument, part: Part): Performance {
+export function performanceOf(document: SongDocument, part: Part): ArrangedPart {
   return performances.find([document, part], () => {
     return { document, part, ...performBars(document, part, listPlayedBars(document)) };
   });
@@ -75,14 +76,14 @@ function performBars(
   document: SongDocument,
   part: Part,
   written: readonly PlayedBar[],
-): Pick<Performance, 'played' | 'bars'> {
+): Pick<ArrangedPart, 'played' | 'bars'> {
   const handOf = createHands(document, part);
   const places = placePatterns(written, handOf);
   const { played, struckAt } = meetEntries(written, places, (index) => {
     const { pattern, cycleTick } = itemAt(places, index);
     return patternInBar(itemAt(written, index), pattern, cycleTick);
   });
-  const heldOf = createHeld(document, part);
+  const heldOf = createHolds(document, part, played);
   const ornaments = part.ornaments.length === 0 ? () => NO_ORNAMENTS : createPlacedOrnaments(part);
   const rings = ringsOn(played);
   const isSilent = (index: number): boolean => places[index]?.hand.isSilent === true;
@@ -92,7 +93,7 @@ function performBars(
       bar,
       place: itemAt(places, index),
       next: next !== null && next.pushTicks > 0 ? next : null,
-      held: isSilent(index) ? bar.slots.map(() => null) : heldOf(bar.slots),
+      held: isSilent(index) ? bar.slots.map(() => null) : heldOf(index),
       ornaments: isSilent(index) ? NO_ORNAMENTS : ornaments(bar.bar.id, document.map.form[bar.passIndex]?.id ?? null),
       ringsOnTicks: rings[index] ?? 0,
       struckAt: struckAt(index),
@@ -103,28 +104,6 @@ function performBars(
 
 const NO_ORNAMENTS: readonly PlacedOrnament[] = [];
 const NO_STROKES: readonly BarStroke[] = [];
-
-/** Finds how the chords of a bar are held: once for each chord of the song. */
-function createHeld(document: SongDocument, part: Part): (slots: readonly Slot[]) => readonly (Held | null)[] {
-  const { toShapeChord } = songKeysOf(document, part);
-  const known = new Map<string, Held | null>();
-  const heldAs = ({ chord }: Slot): Held | null => {
-    if (chord === null) {
-      return null;
-    }
-    const name = rememberOf(chordNames, chord, () => formatChordSymbol(chord));
-    const before = known.get(name);
-    const held = before === undefined ? findStoredShape(part, toShapeChord(chord)) : before;
-    if (before === undefined) {
-      known.set(name, held);
-    }
-    return held;
-  };
-  return (slots) => slots.map(heldAs);
-}
-
-/** A song has each chord many times, in objects of their own. */
-const chordNames = new WeakMap<ChordSymbol, string>();
 
 /** How long each bar rings on: over the ties that follow it, or under a chord that came early and is held. */
 function ringsOn(played: readonly PlayedBar[]): readonly number[] {
@@ -145,20 +124,20 @@ type Cause = {
   readonly bar: PlayedBar;
   readonly place: PatternPlace;
   readonly next: Slot | null;
-  readonly held: readonly (Held | null)[];
+  readonly held: readonly (StoredShape | null)[];
   readonly ornaments: readonly PlacedOrnament[];
   readonly ringsOnTicks: number;
   readonly struckAt: readonly number[];
 };
 
 /** What a written bar was performed as, for the few ways in which it is played at once: in other rounds, by other parts. */
-type Known = { readonly cause: Cause; readonly performed: PerformedBar };
+type Known = { readonly cause: Cause; readonly performed: PerformedBar<StoredShape> };
 
 const knownBars = new WeakMap<Bar, readonly Known[]>();
 const NOTHING_KNOWN: readonly Known[] = [];
 const MOST_WAYS = 6;
 
-function performBar(cause: Cause): PerformedBar {
+function performBar(cause: Cause): PerformedBar<StoredShape> {
   const { bar, place, next, held, ringsOnTicks, struckAt } = cause;
   const { hand, pattern, cycleTick } = place;
   const known = knownBars.get(bar.bar) ?? NOTHING_KNOWN;
@@ -170,7 +149,7 @@ function performBar(cause: Cause): PerformedBar {
   const ornaments = withinBar(cause.ornaments, bar.lengthTicks);
   // Where a guitar is silent, it does not come early into the next bar either: that is struck there.
   const all = hand.isSilent === true ? NO_STROKES : strokesOfBar(bar, placedWith(bar, place, struckAt), next);
-  const performed: PerformedBar = {
+  const performed: PerformedBar<StoredShape> = {
     slots: bar.slots.map((slot, index) => ({ slot, held: held[index] ?? null, isMerged: false })),
     hand,
     pattern,

@@ -12,7 +12,7 @@ import { type Places, scoreChange, toPlaces } from '../../shapes/change.ts';
 import { taskKeyOf, toTask } from '../../shapes/chord-task.ts';
 import { toFingering } from '../../shapes/fingering.ts';
 import type { Limits } from '../../shapes/grips.ts';
-import { type Hold, type Instrument, rankHolds, toHold } from '../../shapes/rank-shapes.ts';
+import { type Hold, type Instrument, rankFingerings, rankHolds, toHold } from '../../shapes/rank-shapes.ts';
 import { type Fingering, formatShape, isBarreChord } from '../../shapes/shape.ts';
 import { lowestNamedMidi } from '../../shapes/sounding.ts';
 
@@ -30,8 +30,13 @@ export type Candidate = {
 /** The candidates of one chord; `key` is equal exactly for equal lists. */
 export type CandidateList = { readonly key: string; readonly candidates: readonly Candidate[] };
 
-/** A shape that is to be used for a shape chord: in every setup, or at one. */
-export type ShapeRule = { readonly chord: ChordSymbol; readonly fingering: Fingering; readonly onlyAt: Setup | null };
+/** A shape that is to be used for a shape chord: in every setup, or at one; with its fingers, or with whichever suit. */
+export type ShapeRule = {
+  readonly chord: ChordSymbol;
+  readonly fingering: Fingering;
+  readonly onlyAt: Setup | null;
+  readonly hasFreeFingers?: boolean;
+};
 
 /** What the planner remembers between setups and between runs; owned by the caller, bounded. */
 export type PlanMemory = {
@@ -40,6 +45,9 @@ export type PlanMemory = {
   /** Efforts of the candidates of a list behind a capo. */
   readonly efforts: Memory<Float64Array>;
 };
+
+/** Ways to finger one shape that are weighed. */
+const MOST_FINGERINGS = 8;
 
 const MOST_LISTS = 4000;
 const MOST_CHANGES = 6000;
@@ -75,6 +83,18 @@ export function listCandidates(
 export function pinnedCandidate({ chord, fingering }: ShapeRule, instrument: Instrument): CandidateList {
   const candidate = toCandidate(toHold(fingering, chord, instrument), instrument);
   return { key: `pinned ${candidate.text} ${candidate.hold.fingers.join('')}`, candidates: [candidate] };
+}
+
+/** The ways to finger one shape, the easiest first; the given one where no hand finds another. */
+export function listFingerings(rule: ShapeRule, instrument: Instrument): CandidateList {
+  const holds = rankFingerings(rule.fingering.shape, rule.chord, instrument, MOST_FINGERINGS);
+  const found = holds.map((hold) => toCandidate(hold, instrument));
+  return found.length === 0
+    ? pinnedCandidate(rule, instrument)
+    : {
+        key: `fingerings ${found.map(({ text, hold }) => `${text} ${hold.fingers.join('')}`).join(' ')}`,
+        candidates: found,
+      };
 }
 
 function toCandidate(hold: Hold, { setup }: Instrument): Candidate {

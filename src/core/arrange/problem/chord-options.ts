@@ -12,6 +12,7 @@ import {
   type Candidate,
   type CandidateList,
   listCandidates,
+  listFingerings,
   type PlanMemory,
   pinnedCandidate,
   type ShapeRule,
@@ -61,7 +62,7 @@ export function listChordOptions(
   const { sounding, shapeChord } = toPlaceChord(chord, key, place);
   const instrument: Instrument = { setup, ...question.guitar };
   const pin = findPinnedShape(shapeChord, setup, question);
-  const list = pin === null ? findList(shapeChord, instrument, { question, memory }) : pinnedCandidate(pin, instrument);
+  const list = pin === null ? findList(shapeChord, instrument, { question, memory }) : pinnedList(pin, instrument);
   return {
     sounding,
     shapeChord,
@@ -69,6 +70,10 @@ export function listChordOptions(
     efforts: Float64Array.from(list.candidates, ({ hold }) => effortOfHold(hold)),
     news: list.candidates.map(({ text }) => isNew(shapeChord, text, question)),
   };
+}
+
+function pinnedList(pin: ShapeRule, instrument: Instrument): CandidateList {
+  return pin.hasFreeFingers === true ? listFingerings(pin, instrument) : pinnedCandidate(pin, instrument);
 }
 
 /** A chord of the song as it sounds and as it is held at a place. */

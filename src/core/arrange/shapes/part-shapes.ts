@@ -4,14 +4,16 @@ import { range, uniqueBy } from '../../kernel/list.ts';
 import { partOfSteps, runSteps, type Steps } from '../../kernel/steps.ts';
 import { AVERAGE_HAND, type Hand } from '../../shapes/hand.ts';
 import { findFingering, type Instrument } from '../../shapes/rank-shapes.ts';
+import type { Fingering, Shape } from '../../shapes/shape.ts';
 import { soundsOnly } from '../../shapes/sounding.ts';
 import { chordsOfBars } from '../../song/chart/chart.ts';
+import type { FingerPin } from '../../song/chart/chart-pins.ts';
 import { writtenBarsOf } from '../../song/chart/pass-lines.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Part, SongDocument, StoredShape } from '../../song/document/document.ts';
 import { changePart } from '../../song/document/parts.ts';
-import type { FingerPin } from '../../song/map/apply-chart.ts';
-import { fingeringOf } from '../problem/candidates.ts';
+import { FOUND, isEverywhere, keepEverywhere } from '../../song/part/stored-shapes.ts';
+import { fingeringOf, type ShapeRule } from '../problem/candidates.ts';
 import { toSetupPlace } from '../problem/chord-options.ts';
 import type { Planner, Players } from '../problem/planner.ts';
 import { PLAIN_QUESTION, type SetupQuestion } from '../problem/setup-question.ts';
@@ -48,8 +50,11 @@ function* fillPart(
   planner: Planner,
 ): Steps<Part> {
   const { kept, missing } = sortShapes(document, part, sounding);
-  const added = missing.length === 0 ? [] : yield* acceptShapes(document, { ...part, shapes: kept }, missing, planner);
-  return added.length === 0 && kept.length === part.shapes.length ? part : { ...part, shapes: [...kept, ...added] };
+  const isSettled = missing.length === 0 && !kept.some(isUnfingered);
+  if (isSettled) {
+    return kept.length === part.shapes.length ? part : { ...part, shapes: kept };
+  }
+  return { ...part, shapes: yield* acceptShapes(document, { ...part, shapes: kept }, missing, planner) };
 }
 
 /** Whether a part of a document lacks a shape for one of its chords, or holds one that nothing asks for any more. */
@@ -59,8 +64,13 @@ export function needsShapes(document: SongDocument): boolean {
     .flatMap(({ parts }) => parts)
     .some((part) => {
       const { kept, missing } = sortShapes(document, part, chords);
-      return missing.length > 0 || kept.length < part.shapes.length;
+      return missing.length > 0 || kept.some(isUnfingered) || kept.length < part.shapes.length;
     });
+}
+
+/** Whether nobody has chosen the fingers of a shape yet. */
+function isUnfingered({ fingersBy }: StoredShape): boolean {
+  return fingersBy === 'nobody';
 }
 
 /** What a part's shapes come to for the chords of its song: those that stay, and the shape chords without one. */
@@ -79,7 +89,7 @@ function sortShapes(
         soundsOnly(stored.fingering.shape, stored.chord, part.setup.tuning)),
   );
   const missing = wanted.filter(
-    (chord) => !kept.some((stored) => stored.slotId === null && isSameChord(stored.chord, chord)),
+    (chord) => !kept.some((stored) => isEverywhere(stored) && isSameChord(stored.chord, chord)),
   );
   return { kept, missing };
 }
@@ -106,7 +116,10 @@ function isForbidden({ chord, fingering }: StoredShape, { wishes }: Part): boole
   return wishes.forbidden.some((rule) => isSameChord(rule.chord, chord) && isEqual(rule.shape, fingering.shape));
 }
 
-/** The shapes that suit the song best where the part stands, for chords without one; those it has stay as they are. */
+/**
+ * The shapes of a part with those that suit the song best where it stands, for chords without one; those it has stay as they are, but for
+ * fingers that nobody gave: the song chooses them.
+ */
 function* acceptShapes(
   document: SongDocument,
   part: Part,
@@ -114,15 +127,51 @@ function* acceptShapes(
   planner: Planner,
 ): Steps<readonly StoredShape[]> {
   const problem = toSongProblem(document, part);
-  const question = questionOf(part, planner);
+  const question = fillingQuestionOf(part, planner);
   const place = toSetupPlace(problem.key, part.setup, 0);
   const solution =
     (yield* solveSetupInSteps(problem, place, question, planner.memory)) ??
     solveSetup(problem, place, { ...question, pins: [] }, planner.memory);
-  return missing.flatMap((chord): readonly StoredShape[] => {
-    const solved = solution?.chords.find(({ shapeChord }) => isSameChord(shapeChord, chord))?.candidate ?? null;
-    return solved === null ? [] : [{ chord, slotId: null, fingering: fingeringOf(solved), origin: 'accepted' }];
+  const solvedFor = ({
+    chord,
+    shape,
+  }: {
+    readonly chord: ChordSymbol;
+    readonly shape: Shape | null;
+  }): Fingering | null => {
+    const solved = (solution?.chords ?? []).flatMap(({ shapeChord, candidate }) =>
+      candidate !== null && isSameChord(shapeChord, chord) ? [fingeringOf(candidate)] : [],
+    );
+    return solved.find((fingering) => shape === null || isEqual(fingering.shape, shape)) ?? null;
+  };
+  const fingered = part.shapes.map((stored): StoredShape => {
+    const found =
+      stored.fingersBy === 'teacher' || stored.origin === 'accepted'
+        ? null
+        : solvedFor({ chord: stored.chord, shape: stored.fingering.shape });
+    return found === null
+      ? isUnfingered(stored)
+        ? { ...stored, fingersBy: 'song' }
+        : stored
+      : { ...stored, fingering: found, fingersBy: 'song' };
   });
+  return [
+    ...fingered,
+    ...missing.flatMap((chord) => {
+      const found = solvedFor({ chord, shape: null });
+      return found === null ? [] : [keepEverywhere(chord, found, FOUND)];
+    }),
+  ];
+}
+
+/** What is asked where shapes are filled in: fingers of pins that nobody gave are free. */
+function fillingQuestionOf(part: Part, planner: Players): SetupQuestion {
+  const question = questionOf(part, planner);
+  const accepted = part.shapes.filter((stored) => isEverywhere(stored) && stored.origin === 'accepted');
+  return {
+    ...question,
+    pinnedShapes: [...pinsOf(part), ...accepted.map((stored) => toRule(stored, part.setup))],
+  };
 }
 
 /** A key that is free without a singer stays near the record's (common practice: a step or so); a voice may need any. */
@@ -131,7 +180,7 @@ const ALL_KEYS = range(-5, 7);
 
 /** What is asked of the planner for a part as it stands: its guitar, the shapes it holds, and its wishes. */
 export function questionOf(part: Part, { hand, known }: Players): SetupQuestion {
-  const everywhere = part.shapes.filter(({ slotId }) => slotId === null);
+  const everywhere = part.shapes.filter(isEverywhere);
   const { isKeyFree, singer, pins, forbidden } = part.wishes;
   return {
     ...PLAIN_QUESTION,
@@ -142,17 +191,25 @@ export function questionOf(part: Part, { hand, known }: Players): SetupQuestion 
     pins,
     forbiddenShapes: forbidden,
     guitar: { ...part.instrument, hand },
+    // Where the part stands, all is held as it is held; elsewhere the fingers of a pin that nobody gave are free.
     pinnedShapes: [
-      ...everywhere
-        .filter(({ origin }) => origin !== 'accepted')
-        .map(({ chord, fingering }) => ({ chord, fingering, onlyAt: null })),
-      ...everywhere.map(({ chord, fingering }) => ({ chord, fingering, onlyAt: part.setup })),
+      ...everywhere.filter(({ origin }) => origin !== 'accepted').map((stored) => toRule(stored, part.setup)),
+      ...pinsOf(part),
+      ...everywhere.map((stored) => toRule(stored, part.setup)),
     ],
   };
 }
 
-/** Gives a pin of the text chart its easiest fingers; null where no hand can hold the shape. */
-export const fingerPin: FingerPin = (pin, part) => {
-  const fingering = findFingering(pin.shape, instrumentOf(part, AVERAGE_HAND));
-  return fingering === null ? null : { chord: pin.chord, slotId: null, fingering, origin: 'pinned' };
-};
+/** The shapes that the teacher wants held wherever their chords come, in every setup. */
+export function pinsOf({ shapes }: Pick<Part, 'shapes'>): readonly ShapeRule[] {
+  return shapes
+    .filter((stored) => isEverywhere(stored) && stored.origin !== 'accepted')
+    .map((stored) => ({ ...toRule(stored, null), hasFreeFingers: stored.fingersBy !== 'teacher' }));
+}
+
+function toRule({ chord, fingering }: StoredShape, onlyAt: ShapeRule['onlyAt']): ShapeRule {
+  return { chord, fingering, onlyAt };
+}
+
+/** Gives a shape without fingers its easiest ones until the song chooses; null where no hand can hold it. */
+export const fingerPin: FingerPin = (shape, part) => findFingering(shape, instrumentOf(part, AVERAGE_HAND));

@@ -40,7 +40,7 @@ import { costOfSetup } from '../setup/setup-plan.ts';
 import { BASS_LEAPS, HOLD_WEIGHT, solveSetup } from '../setup/setup-solution.ts';
 import { type BassLine, listBassLines } from './bass-lines.ts';
 import { type HandFamily, listHandFamilies } from './hand-families.ts';
-import { questionOf } from './part-shapes.ts';
+import { pinsOf, questionOf } from './part-shapes.ts';
 
 /** Another way to hold a chord, and what the whole song gains (negative) or loses by it, in easy fingers. */
 export type Alternative = {
@@ -174,10 +174,7 @@ type Work = {
 
 /** What the program would choose if only pins and choices held. */
 function listChoices({ problem, place, part, question, planner }: Work): readonly (Fingering | null)[] {
-  const pinnedShapes = part.shapes
-    .filter(({ origin, slotId }) => origin !== 'accepted' && slotId === null)
-    .map(({ chord, fingering }) => ({ chord, fingering, onlyAt: null }));
-  const free = { ...question, pinnedShapes };
+  const free = { ...question, pinnedShapes: pinsOf(part) };
   const solution =
     solveSetup(problem, place, free, planner.memory) ??
     solveSetup(problem, place, { ...free, pins: [] }, planner.memory);

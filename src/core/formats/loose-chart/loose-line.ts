@@ -4,6 +4,7 @@
  */
 import { findChordMeant, parseChordSymbol } from '../../harmony/chord-symbol.ts';
 import { isSectionName } from '../../song/document/song-limits.ts';
+import { isPinText } from '../text-chart/pin-text.ts';
 import { isBarText } from '../text-chart/read-body.ts';
 import { findHeaderName } from '../text-chart/read-headers.ts';
 import { isHeading } from '../text-chart/read-heading.ts';
@@ -49,7 +50,7 @@ export function readLooseLine(source: SourceLine, known: ChordWords): LooseLine 
   if (isBarText(text) || /\|/.test(text)) {
     return { ...source, kind: 'bars' };
   }
-  if (/^[A-G]\S*\s*=\s*[xX0-9]/.test(text)) {
+  if (isPinText(text)) {
     return { ...source, kind: 'pin' };
   }
   return text.length > LONGEST_NAMED_LINE ? { ...source, kind: 'words' } : readNamedLine(source, text, known);

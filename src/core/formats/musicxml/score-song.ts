@@ -3,12 +3,13 @@
 import type { Planner } from '../../arrange/problem/planner.ts';
 import { fillShapesInSteps, fingerPin } from '../../arrange/shapes/part-shapes.ts';
 import { toShapeKey } from '../../fretboard/capo.ts';
-import { formatChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
+import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { transposeChord } from '../../harmony/spelling.ts';
 import { partOfSteps, type Steps } from '../../kernel/steps.ts';
 import type { Fingering } from '../../shapes/shape.ts';
 import { soundsOnly } from '../../shapes/sounding.ts';
 import { barsOfLines, type ChartPin } from '../../song/chart/chart.ts';
+import { plainPin } from '../../song/chart/chart-pins.ts';
 import { soundingKeyOf } from '../../song/chart/song-keys.ts';
 import type { SongDocument } from '../../song/document/document.ts';
 import { newSong } from '../../song/document/new-song.ts';
@@ -35,22 +36,13 @@ export function* toScoreSong(read: ReadScore, name: string, planner: Planner): S
   const applied = applyChart(newSong(name), chart, { unreadHeaders: [], fingerPin }).document;
   yield { share: 0.3 };
   const { pins, findings } = listPins(made, applied);
-  const own = new Map(pins.map(({ pin, fingering }) => [pin, fingering]));
   const pinned =
     pins.length === 0
       ? applied
       : applyChart(
           applied,
-          { ...chart, headers: { ...chart.headers, title: applied.facts.title, pins: pins.map(({ pin }) => pin) } },
-          {
-            unreadHeaders: [],
-            fingerPin: (pin, part) => {
-              const fingering = [...own].find(([each]) => isSameChord(each.chord, pin.chord))?.[1];
-              return fingering !== undefined && hasFingers(fingering)
-                ? { chord: pin.chord, slotId: null, fingering, origin: 'pinned' }
-                : fingerPin(pin, part);
-            },
-          },
+          { ...chart, headers: { ...chart.headers, title: applied.facts.title, pins } },
+          { unreadHeaders: [], fingerPin },
         ).document;
   yield { share: 0.5 };
   const filled = yield* partOfSteps(fillShapesInSteps(withSyllables(pinned, made), planner), 0.5, 1);
@@ -72,7 +64,7 @@ function listPins(
   { shapes }: ScoreChart,
   document: SongDocument,
 ): {
-  readonly pins: readonly { readonly pin: ChartPin; readonly fingering: Fingering }[];
+  readonly pins: readonly ChartPin[];
   readonly findings: readonly ScoreFinding[];
 } {
   const { key } = soundingKeyOf(document);
@@ -89,7 +81,7 @@ function listPins(
       findings.push({ kind: 'shape-left', measure: '', chord: formatChordSymbol(chord) });
       return [];
     }
-    return [{ pin: { chord: named, shape: fingering.shape }, fingering }];
+    return [{ ...plainPin(named, fingering.shape), fingers: hasFingers(fingering) ? fingering.fingers : null }];
   });
   return { pins, findings };
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitraryChart } from '../../../test-support/arbitrary-chart.ts';
+import { chordOf } from '../../../test-support/read.ts';
 import { deepFreeze, songFromChart } from '../../../test-support/read-chart.ts';
 import { runs } from '../../../test-support/runs.ts';
 import { fingerPin } from '../../arrange/shapes/part-shapes.ts';
@@ -93,9 +94,9 @@ describe('lining up an edited chart', () => {
     const [barId, slotId] = [bar?.id ?? 0, bar?.slots[0]?.id ?? 0];
     const attached = structuredClone(before);
     const [stored] = mainPartOf(before).shapes;
-    const levelEdits = [{ hand: 'left', level: 2, chord: stored?.chord, slotId, fingering: null }];
+    const levelEdits = [{ hand: 'left', level: 2, chord: chordOf('C'), slotId, fingering: null }];
     Object.assign(mainPartOf(attached), {
-      shapes: [...mainPartOf(before).shapes, { ...stored, slotId, origin: 'pinned' }],
+      shapes: [...mainPartOf(before).shapes, { ...stored, targetId: slotId, origin: 'pinned' }],
       ornaments: [
         {
           id: 900,
@@ -109,7 +110,9 @@ describe('lining up an edited chart', () => {
       levelEdits,
     });
     const apply = (text: string) => applyChart(attached, parseChart(text).chart, { unreadHeaders: [], fingerPin });
-    const kept = apply('Verse:\n| G | D | Em | Am |\n| C | D | G | G |\n\nChorus:\n| Em | C |\n');
+    const kept = apply(
+      'C in Verse bar 5 on level 2 = goes on\n\nVerse:\n| G | D | Em | Am |\n| C | D | G | G |\n\nChorus:\n| Em | C |\n',
+    );
     expect(kept.lost).toEqual([]);
     expect(mainPartOf(kept.document)).toEqual(mainPartOf(attached));
     const gone = apply('Verse:\n| G | D | Em | C |\n\nChorus:\n| Em | C |\n');

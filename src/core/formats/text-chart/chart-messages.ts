@@ -19,6 +19,10 @@ const SENTENCES: Readonly<Record<ProblemKind, (found: string, proposal: string) 
   'range-upside-down': (found) => `“${found}”: the lowest note comes first.`,
   'bad-length': (found) => `“${found}” is no length in minutes and seconds.`,
   'bad-pin': (found) => `“${found}”: a pinned shape is a chord and one fret, 0 or x for each string.`,
+  'bad-pin-place': (found) =>
+    `“${found}”: the song has no such place. A section, “Chorus (time 2)” or “Chorus bar 3” can be named.`,
+  'bad-fingers': (found) =>
+    `“${found}”: no hand holds it so. Fingers are 1 to 4, T for the thumb on the lowest string, and - for each string without one.`,
   'unknown-in-form': (found) => `There is no section called “${found}”.`,
   'bad-form': (found) => `“${found}” cannot stand in the form.`,
   'not-understood': (found) => `“${found}” is neither bars nor a heading. Words under bars stand right below them.`,

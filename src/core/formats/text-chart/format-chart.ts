@@ -1,5 +1,4 @@
 import { formatTuning, STANDARD_TUNING } from '../../fretboard/tuning.ts';
-import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey, type Key } from '../../harmony/key.ts';
 import { spellInKey } from '../../harmony/spelling.ts';
 import { isEqual } from '../../kernel/equal.ts';
@@ -7,12 +6,12 @@ import { formatRange } from '../../pitch/midi.ts';
 import { formatMinutes } from '../../rhythm/clock.ts';
 import { COMMON_TIME, formatMetre, type Metre } from '../../rhythm/metre.ts';
 import { formatTempo } from '../../rhythm/tempo.ts';
-import { formatShape } from '../../shapes/shape.ts';
 import type { Chart, ChartHeaders, ChartLine } from '../../song/chart/chart.ts';
 import { chartOf } from '../../song/chart/chart-of.ts';
 import type { SongDocument } from '../../song/document/document.ts';
 import { UNNAMED_SECTION } from '../../song/document/song-limits.ts';
 import { formatBar } from './format-bar.ts';
+import { formatPin } from './pin-text.ts';
 
 /** The text chart of a song: as it was typed while it has errors, else written from the document. */
 export function chartTextOf(document: SongDocument): string {
@@ -56,7 +55,7 @@ function formatHeaders(chart: Chart): string {
     ['length', headers.recordSeconds === null ? '' : formatMinutes(headers.recordSeconds)],
     ['form', form],
   ];
-  const pins = headers.pins.map(({ chord, shape }) => `${formatChordSymbol(chord)} = ${formatShape(shape)}`);
+  const pins = headers.pins.map(formatPin);
   return [...lines.flatMap(([name, value]) => (value === '' ? [] : [`${name}: ${value}`])), ...pins].join('\n');
 }
 

@@ -12,6 +12,7 @@ import { barsOfChart, type Chart, type HeaderName } from '../../song/chart/chart
 import { NEW_SONG_SIZE, SONG_LIMITS } from '../../song/document/song-limits.ts';
 import { assemble, countBars } from './assemble.ts';
 import { listDoubts } from './doubts.ts';
+import { isPinText, readPins } from './pin-text.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 import { type Block, isBarText, readBody } from './read-body.ts';
 import { findHeaderName, type RawHeaders, readHeaders } from './read-headers.ts';
@@ -50,6 +51,8 @@ export function* readChart(text: string): Steps<ParsedChart> {
   const blocks = unread.includes('metre') ? body.blocks.map(withoutBars) : body.blocks;
   const assembled = assemble(blocks, raw.values.get('form') ?? null, problems);
   const { sections, passes, form } = refuseEarlyPush(assembled, blocks, problems);
+  const strings = headers.tuning.openMidi.length;
+  const { pins, isUnread } = readPins(raw.pins, { sections, form, strings }, problems);
   const playedBars = form.reduce((total, name) => {
     const section = sections.find((each) => each.name === name);
     return total + (section === undefined ? 0 : section.times * countBars(section.lines));
@@ -65,8 +68,14 @@ export function* readChart(text: string): Steps<ParsedChart> {
   problems.push(...listDoubts(blocks, { headers, sections, passes }));
   return {
     isUsable,
-    chart: isUsable ? { headers, sections, passes, form } : { headers, sections: [], passes: [], form: [] },
-    unreadHeaders: assembled.isFormUnread ? [...unread, 'form'] : unread,
+    chart: isUsable
+      ? { headers: { ...headers, pins }, sections, passes, form }
+      : { headers, sections: [], passes: [], form: [] },
+    unreadHeaders: [
+      ...unread,
+      ...(isUnread ? ['pins' as const] : []),
+      ...(assembled.isFormUnread ? ['form' as const] : []),
+    ],
     problems: problems.sort((a, b) => a.line - b.line || a.column - b.column).slice(0, MOST_PROBLEMS),
   };
 }
@@ -109,7 +118,7 @@ function collectHeader(span: Span, raw: RawHeaders, problems: ChartProblem[]): b
     keepHeader(name, subSpan(span, head.length, text.length), raw, problems);
     return true;
   }
-  if (/^[A-G]\S*\s*=/.test(text)) {
+  if (isPinText(text) || /^[A-G]\S*\s*=/.test(text)) {
     raw.pins.push(span);
     return true;
   }

@@ -18,6 +18,8 @@ export type ProblemKind =
   | 'range-upside-down'
   | 'bad-length'
   | 'bad-pin'
+  | 'bad-pin-place'
+  | 'bad-fingers'
   | 'unknown-in-form'
   | 'bad-form'
   | 'not-understood'

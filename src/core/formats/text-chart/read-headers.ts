@@ -1,13 +1,11 @@
 import { HIGHEST_CAPO_FRET } from '../../fretboard/capo.ts';
-import { parseTuning, STANDARD_TUNING, type Tuning } from '../../fretboard/tuning.ts';
-import { parseChordSymbol } from '../../harmony/chord-symbol.ts';
+import { parseTuning, STANDARD_TUNING } from '../../fretboard/tuning.ts';
 import { parseKey } from '../../harmony/key.ts';
 import { type PitchRange, parseRange } from '../../pitch/midi.ts';
 import { parseMinutes } from '../../rhythm/clock.ts';
 import { COMMON_TIME, parseMetre } from '../../rhythm/metre.ts';
 import { parseTempo } from '../../rhythm/tempo.ts';
-import { parseShape } from '../../shapes/shape.ts';
-import type { ChartHeaders, ChartPin, HeaderName } from '../../song/chart/chart.ts';
+import type { ChartHeaders, HeaderName } from '../../song/chart/chart.ts';
 import { SONG_LIMITS } from '../../song/document/song-limits.ts';
 import { type ChartProblem, type ProblemKind, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 
@@ -33,7 +31,7 @@ export function findHeaderName(word: string): Exclude<HeaderName, 'pins'> | null
   return plain === 'meter' ? 'metre' : (NAMES.get(plain) ?? null);
 }
 
-/** Reads the values of all headers; what is wrong is said in `problems` and left at its default. */
+/** Reads the values of all headers but the pins, which name sections; what is wrong is said in `problems` and left at its default. */
 export function readHeaders(raw: RawHeaders, problems: ChartProblem[]): ReadHeaders {
   const unread: HeaderName[] = [];
   const read = <T>(
@@ -74,7 +72,7 @@ export function readHeaders(raw: RawHeaders, problems: ChartProblem[]): ReadHead
       'sounding',
       'shapes',
     ]),
-    pins: readPins(raw.pins, tuning, unread, problems),
+    pins: [],
   };
   return { headers, unread };
 }
@@ -111,27 +109,6 @@ function readRange(raw: RawHeaders, unread: HeaderName[], problems: ChartProblem
   problems.push(problemAt(placeOf(span), kind, span.text, ['C4-D5']));
   unread.push('range');
   return null;
-}
-
-function readPins(
-  spans: readonly Span[],
-  tuning: Tuning,
-  unread: HeaderName[],
-  problems: ChartProblem[],
-): readonly ChartPin[] {
-  const pins: ChartPin[] = [];
-  for (const span of spans) {
-    const [name = '', frets = ''] = span.text.split('=');
-    const chord = parseChordSymbol(name.trim());
-    const shape = parseShape(frets, tuning.openMidi.length);
-    if (chord.ok && shape.ok) {
-      pins.push({ chord: chord.value, shape: shape.value });
-    } else {
-      problems.push(problemAt(placeOf(span), 'bad-pin', span.text, ['G = 320033']));
-      unread.push('pins');
-    }
-  }
-  return pins;
 }
 
 /** A first line such as "Capo 3, G D Em C": its fret, said in a notice. Its chords are names, not bars. */

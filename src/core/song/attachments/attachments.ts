@@ -77,9 +77,9 @@ export function detach(before: SongDocument, after: SongDocument): Detached {
 }
 
 function attachedTo({ shapes, ornaments, patterns }: Part, gone: Gone): readonly LostAttachment[] {
-  const { isSlotGone, isTargetGone } = gone;
+  const { isTargetGone } = gone;
   return [
-    ...shapes.filter(({ slotId }) => isSlotGone(slotId)).map((stored) => ({ kind: 'shape' as const, stored })),
+    ...shapes.filter((stored) => isShapeGone(stored, gone)).map((stored) => ({ kind: 'shape' as const, stored })),
     ...ornaments
       .filter((each) => withoutGonePasses(each, gone) === null)
       .map((ornament) => ({ kind: 'ornament' as const, ornament })),
@@ -87,6 +87,11 @@ function attachedTo({ shapes, ornaments, patterns }: Part, gone: Gone): readonly
       .filter(({ targetId }) => isTargetGone(targetId))
       .map((assignment) => ({ kind: 'pattern' as const, assignment })),
   ];
+}
+
+/** A shape goes with the slot, bar, line, pass or section that it was kept for. */
+function isShapeGone({ targetId }: StoredShape, { isSlotGone, isTargetGone }: Gone): boolean {
+  return isSlotGone(targetId) && isTargetGone(targetId);
 }
 
 /** An ornament without the passes that are gone; null where its bar is gone, or all of them. */
@@ -100,10 +105,10 @@ function withoutGonePasses(ornament: Ornament, { isTargetGone }: Gone): Ornament
 }
 
 function withoutGone(gone: Gone): (part: Part) => Part {
-  const { isSlotGone, isTargetGone } = gone;
+  const { isTargetGone } = gone;
   return (part) => ({
     ...part,
-    shapes: part.shapes.filter(({ slotId }) => !isSlotGone(slotId)),
+    shapes: part.shapes.filter((stored) => !isShapeGone(stored, gone)),
     ornaments: part.ornaments.flatMap((each) => withoutGonePasses(each, gone) ?? []),
     patterns: part.patterns.filter(({ targetId }) => !isTargetGone(targetId)),
   });

@@ -2,6 +2,7 @@ import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import type { Bar, Line, Section, SongDocument } from '../document/document.ts';
 import { mainPartOf } from '../document/parts.ts';
 import type { Chart, ChartBar, ChartHeaders, ChartLine, ChartPass, ChartSection } from './chart.ts';
+import { listChartPins } from './chart-pins.ts';
 import { linesOfPass } from './pass-lines.ts';
 import { songKeysOf } from './song-keys.ts';
 
@@ -29,7 +30,8 @@ export function chartNamingOf(document: SongDocument): Naming {
 
 function headersOf(document: SongDocument): ChartHeaders {
   const { facts } = document;
-  const { setup, shapes } = mainPartOf(document);
+  const part = mainPartOf(document);
+  const { setup } = part;
   return {
     title: facts.title,
     credit: facts.credit,
@@ -42,9 +44,7 @@ function headersOf(document: SongDocument): ChartHeaders {
     tuning: setup.tuning,
     capoFret: setup.capoFret,
     chords: document.chart.chords,
-    pins: shapes
-      .filter(({ origin, slotId }) => origin === 'pinned' && slotId === null)
-      .map(({ chord, fingering }) => ({ chord, shape: fingering.shape })),
+    pins: listChartPins(document, part),
   };
 }
 

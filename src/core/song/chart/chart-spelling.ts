@@ -57,6 +57,13 @@ export function spellChart(
     kept.has(formatChordSymbol(chord)) ? chord : spellChordInKey(chord, home);
   const handKey = headers.chords === 'shapes' ? key : toShapeKey(key, headers);
   const spelled = mapChords(chart, spellIn(key));
-  const pins = headers.pins.map((pin) => ({ ...pin, chord: spellIn(handKey)(pin.chord) }));
+  const spell = spellIn(handKey);
+  const spellOrNone = (chord: ChordSymbol | null): ChordSymbol | null => (chord === null ? null : spell(chord));
+  const pins = headers.pins.map((pin) => ({
+    ...pin,
+    chord: spell(pin.chord),
+    before: spellOrNone(pin.before),
+    instead: spellOrNone(pin.instead),
+  }));
   return { ...spelled, headers: { ...headers, pins } };
 }

@@ -7,8 +7,8 @@
 import type { Tuning } from '../../fretboard/tuning.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import type { TimedChord } from '../../harmony/key-evidence.ts';
-import type { Shape } from '../../shapes/shape.ts';
-import type { Bar, ChartChords, Ending, Facts, Line, Section, Slot } from '../document/document.ts';
+import type { Fingering, Shape } from '../../shapes/shape.ts';
+import type { Bar, ChartChords, Ending, Facts, Level, Line, Section, Slot } from '../document/document.ts';
 
 /** A slot without id; syllables under changes are not shown in a chart. */
 export type ChartSlot = Omit<Slot, 'id' | 'cue'>;
@@ -33,8 +33,24 @@ export type ChartPass = {
   readonly note: string;
   readonly lines: readonly ChartLine[];
 };
-/** A shape the writer insists on, for a chord named as the hand plays it. */
-export type ChartPin = { readonly chord: ChordSymbol; readonly shape: Shape };
+/** A place of the song by name: a section, one time of it, or a bar of it as it is written, both counted from 1. */
+export type ChartPlace = { readonly name: string; readonly time: number | null; readonly bar: number | null };
+
+/**
+ * A shape the writer insists on, for a chord named as the hand plays it: everywhere or in a place, before any chord or one, from a level on
+ * or on one level alone. There another chord may stand in for it, or the chord before goes on (no shape).
+ */
+export type ChartPin = {
+  readonly chord: ChordSymbol;
+  readonly before: ChordSymbol | null;
+  readonly place: ChartPlace | null;
+  readonly fromLevel: Level | null;
+  readonly onLevel: Level | null;
+  readonly instead: ChordSymbol | null;
+  readonly shape: Shape | null;
+  /** Null: whichever suit. */
+  readonly fingers: Fingering['fingers'] | null;
+};
 
 /** What stands above the bars. `title` is null when the chart has none. */
 export type ChartHeaders = Pick<

@@ -10,7 +10,7 @@ import type { Fingering } from '../../shapes/shape.ts';
 import type { Wishes } from './wishes.ts';
 
 /** The current version of the saved form. A change of meaning raises it and adds an upgrade. */
-export const FORMAT_VERSION = 6;
+export const FORMAT_VERSION = 7;
 
 /** One song with everything that is saved about it. The map is in sounding chords. */
 export type SongDocument = {
@@ -167,14 +167,31 @@ export type PickedStrings = {
   readonly strings: readonly ChosenString[];
 };
 
-/** The shape kept for a shape chord (as named behind the capo), and how it came to be kept. */
+/**
+ * The shape kept for a shape chord (as named behind the capo), where, and how it came to be kept. Of several that hold in a place the
+ * nearest is held (part/stored-shapes).
+ */
 export type StoredShape = {
   readonly chord: ChordSymbol;
-  /** The one slot it is kept for; null: wherever the chord comes. */
-  readonly slotId: number | null;
+  /** The slot, bar, line, pass or section it is kept for, by id; null: wherever the chord comes. */
+  readonly targetId: number | null;
+  /** The shape chord that has to come next; null: any. */
+  readonly before: ChordSymbol | null;
+  /** The lowest level that holds it; null: as usual, an open shape on every level and a barre from the fourth on. */
+  readonly fromLevel: Level | null;
   readonly fingering: Fingering;
+  /** Whose the fingers are; nobody's: the song as a whole is still to choose them. */
+  readonly fingersBy: (typeof FINGERS_BY)[number];
   readonly origin: 'accepted' | 'chosen' | 'pinned';
+  /** Where the strings were tuned otherwise when it was pinned: how it was held then. */
+  readonly written: WrittenShape | null;
 };
+
+/** Who can have chosen the fingers of a shape. */
+export const FINGERS_BY = ['teacher', 'song', 'nobody'] as const;
+
+/** A shape as it was pinned, and what the open strings sounded then, lowest first, a common shift of all strings left out. */
+export type WrittenShape = { readonly fingering: Fingering; readonly openMidi: readonly number[] };
 
 /** A right-hand pattern as it is kept with a song, so that it travels with it; cells are text (rhythm/pattern.ts). */
 export type StoredPattern = Pick<Pattern, 'name' | 'metre' | 'bars' | 'swing'> & { readonly cells: string };
@@ -249,7 +266,7 @@ export type Ornament = {
 
 /**
  * A change by hand to a derived level. The left hand holds a shape chord otherwise, wherever it comes (null) or in one slot; a null
- * fingering lets the chord before go on there. The right hand has another pattern in a section, line, pass or bar, or throughout.
+ * fingering lets the chord before go on there, and another chord may stand in. The right hand has another pattern in a section, line, pass or bar, or throughout.
  */
 export type LevelEdit =
   | {
@@ -258,6 +275,8 @@ export type LevelEdit =
       readonly chord: ChordSymbol;
       readonly slotId: number | null;
       readonly fingering: Fingering | null;
+      /** The chord that stands in its place on this level; without it the chord itself, held otherwise. */
+      readonly instead?: ChordSymbol;
     }
   | {
       readonly hand: 'right';

@@ -12,20 +12,18 @@ import { transposeChord } from '../../harmony/spelling.ts';
 import { alignLists } from '../../kernel/align.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { detach, type LostAttachment } from '../attachments/attachments.ts';
-import { type Chart, type ChartPass, type ChartPin, type HeaderName, mapChords } from '../chart/chart.ts';
+import { type Chart, type ChartPass, type HeaderName, mapChords } from '../chart/chart.ts';
 import { chartNamingOf, chartOf } from '../chart/chart-of.ts';
+import { type FingerPin, withChartPins } from '../chart/chart-pins.ts';
 import { findChartKey, spellChart } from '../chart/chart-spelling.ts';
 import { alignSections, type ChordNaming, type LineUp } from '../chart/line-up.ts';
 import { editsOfPass } from '../chart/pass-edits.ts';
-import type { Facts, Part, Pass, Section, SongDocument, StoredShape } from '../document/document.ts';
+import type { Facts, Pass, Section, SongDocument } from '../document/document.ts';
 import { takeId } from '../document/fresh-ids.ts';
 import { changePart, mainPartOf } from '../document/parts.ts';
 
 /** What came of applying a chart. */
 export type AppliedChart = { readonly document: SongDocument; readonly lost: readonly LostAttachment[] };
-
-/** Gives fingers to a pinned shape; null for a shape that no hand can hold, whose pin is then left out. */
-export type FingerPin = (pin: ChartPin, part: Part) => StoredShape | null;
 
 /** What applying a chart needs besides it: headers that could not be read keep their old value. */
 export type ApplyOptions = {
@@ -59,7 +57,11 @@ export function applyChart(document: SongDocument, chart: Chart, options: ApplyO
     chart: { ...document.chart, chords },
     nextId: context.ids.next,
   };
-  const withPart = changePart(changed, mainPartOf(document).id, (part) => applySetup(part, read, options.fingerPin));
+  const withPart = changePart(changed, mainPartOf(document).id, (part) => {
+    const { tuning, capoFret } = read.headers;
+    const stood = isEqual(part.setup, { tuning, capoFret }) ? part : { ...part, setup: { tuning, capoFret } };
+    return withChartPins(changed, stood, wanted.headers.pins, options.fingerPin);
+  });
   return isEqual(withPart, document) ? { document, lost: [] } : detach(document, withPart);
 }
 
@@ -106,30 +108,6 @@ function withUnreadHeaders(chart: Chart, current: Chart, unread: readonly Header
 function factsOf(headers: Omit<Chart['headers'], 'chords'>, facts: Facts): Partial<Facts> {
   const { title, credit, key, tempo, metre, feel, melodyRange, recordSeconds } = headers;
   return { title: title ?? facts.title, credit, key, tempo, metre, feel, melodyRange, recordSeconds };
-}
-
-/** Whether a stored shape is a pin that stands in the chart: one for every place of its chord. */
-function isChartPin({ origin, slotId }: StoredShape): boolean {
-  return origin === 'pinned' && slotId === null;
-}
-
-function applySetup(part: Part, chart: Chart, fingerPin: FingerPin): Part {
-  const { tuning, capoFret, pins } = chart.headers;
-  const setup = isEqual(part.setup, { tuning, capoFret }) ? part.setup : { tuning, capoFret };
-  const old = part.shapes.filter(isChartPin);
-  const isSamePins = isEqual(
-    old.map(({ chord, fingering }) => ({ chord, shape: fingering.shape })),
-    pins,
-  );
-  if (isSamePins) {
-    return setup === part.setup ? part : { ...part, setup };
-  }
-  const pinned = pins.flatMap((pin) => fingerPin(pin, { ...part, setup }) ?? []);
-  const rest = part.shapes.filter(
-    (stored) =>
-      !isChartPin(stored) && (stored.slotId !== null || !pins.some((pin) => isEqual(pin.chord, stored.chord))),
-  );
-  return { ...part, setup, shapes: [...rest, ...pinned] };
 }
 
 function alignForm(

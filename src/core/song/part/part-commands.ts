@@ -6,13 +6,15 @@ import { isEqual } from '../../kernel/equal.ts';
 import { itemAt } from '../../kernel/list.ts';
 import { err, ok, type Result } from '../../kernel/result.ts';
 import type { Fingering } from '../../shapes/shape.ts';
-import type { Detached } from '../attachments/attachments.ts';
+import { type Detached, slotIdsOf, targetIdsOf } from '../attachments/attachments.ts';
 import type { Handlers } from '../attachments/handlers.ts';
-import type { Part, SongDocument, StoredShape } from '../document/document.ts';
+import type { Level, Part, SongDocument, StoredShape } from '../document/document.ts';
 import { changePart, findPart } from '../document/parts.ts';
 import { INSTRUMENT_LIMITS, SONG_LIMITS } from '../document/song-limits.ts';
 import { WISH_LIMITS, type Wishes } from '../document/wishes.ts';
 import { moveKey } from './move-key.ts';
+import { retune } from './retuned-shapes.ts';
+import { FOUND, isEverywhere, isSamePlace, keepEverywhere } from './stored-shapes.ts';
 
 /** What can be done to a part. */
 export type PartCommand =
@@ -28,12 +30,21 @@ export type PartCommand =
       readonly keyShift: number;
       readonly shapes: readonly Pick<StoredShape, 'chord' | 'fingering'>[];
     }
-  /** Keeps a fingering for a shape chord wherever it comes; null lets the program choose again. */
+  /**
+   * Keeps a fingering for a shape chord: wherever it comes, or in a place (`targetId`, `before`), from a level on; null lets go of it there,
+   * and the program chooses again.
+   */
   | {
       readonly kind: 'store-shape';
       readonly partId: number;
       readonly chord: ChordSymbol;
-      readonly stored: { readonly fingering: Fingering; readonly origin: 'chosen' | 'pinned' } | null;
+      readonly targetId?: number | null;
+      readonly before?: ChordSymbol | null;
+      readonly stored: {
+        readonly fingering: Fingering;
+        readonly origin: 'chosen' | 'pinned';
+        readonly fromLevel?: Level | null;
+      } | null;
     }
   | { readonly kind: 'rename-part'; readonly partId: number; readonly name: string }
   | { readonly kind: 'add-part'; readonly name: string; readonly setup: Setup }
@@ -47,6 +58,7 @@ export type PartCommandError =
   | { readonly kind: 'range-upside-down' }
   | { readonly kind: 'too-many-wishes'; readonly wish: 'pins' | 'forbidden'; readonly most: number }
   | { readonly kind: 'shape-of-other-strings'; readonly strings: number; readonly wanted: number }
+  | { readonly kind: 'no-such-place' }
   | { readonly kind: 'bad-part-name'; readonly most: number }
   | { readonly kind: 'last-part' };
 
@@ -111,7 +123,8 @@ function setTuning(document: SongDocument, part: Part, tuning: Tuning): Outcome 
   }
   const fits = ({ fingering }: StoredShape): boolean => fingering.shape.length === tuning.openMidi.length;
   const lost = part.shapes.filter((stored) => !fits(stored) && stored.origin !== 'accepted');
-  const next: Part = { ...part, setup: { ...part.setup, tuning }, shapes: part.shapes.filter(fits) };
+  const setup = { ...part.setup, tuning };
+  const next: Part = { ...part, setup, shapes: part.shapes.filter(fits).map((stored) => retune(stored, part, setup)) };
   return ok({
     document: changePart(document, part.id, () => next),
     lost: lost.map((stored) => ({ kind: 'shape', stored })),
@@ -152,12 +165,16 @@ function takeSetup(
     return err({ kind: 'capo-out-of-reach', capoFret: setup.capoFret, highest: HIGHEST_CAPO_FRET });
   }
   const strings = setup.tuning.openMidi.length;
-  const own = part.shapes.filter(({ origin, slotId }) => origin !== 'accepted' || slotId !== null);
-  const kept = own.filter(({ fingering }) => fingering.shape.length === strings);
+  const own = part.shapes.filter((stored) => stored.origin !== 'accepted' || !isEverywhere(stored));
+  const kept = own
+    .filter(({ fingering }) => fingering.shape.length === strings)
+    .map((stored) => retune(stored, part, setup));
   const accepted = shapes
-    .filter(({ chord }) => !kept.some((stored) => stored.slotId === null && isSameChord(stored.chord, chord)))
-    .map(({ chord, fingering }): StoredShape => ({ chord, slotId: null, fingering, origin: 'accepted' }));
-  const lost = own.filter((stored) => !kept.includes(stored)).map((stored) => ({ kind: 'shape' as const, stored }));
+    .filter(({ chord }) => !kept.some((stored) => isEverywhere(stored) && isSameChord(stored.chord, chord)))
+    .map(({ chord, fingering }) => keepEverywhere(chord, fingering, FOUND));
+  const lost = own
+    .filter(({ fingering }) => fingering.shape.length !== strings)
+    .map((stored) => ({ kind: 'shape' as const, stored }));
   const moved = moveKey(document, keyShift);
   const outcome = changePart(moved, part.id, (current) => {
     const next = { ...current, setup, shapes: [...kept, ...accepted] };
@@ -169,15 +186,22 @@ function takeSetup(
 function storeShape(
   document: SongDocument,
   part: Part,
-  { chord, stored }: Extract<PartCommand, { kind: 'store-shape' }>,
+  command: Extract<PartCommand, { kind: 'store-shape' }>,
 ): Outcome {
+  const { chord, stored, targetId = null, before = null } = command;
   const wanted = part.setup.tuning.openMidi.length;
   const strings = stored?.fingering.shape.length ?? wanted;
   if (strings !== wanted) {
     return err({ kind: 'shape-of-other-strings', strings, wanted });
   }
-  const others = part.shapes.filter((each) => each.slotId !== null || !isSameChord(each.chord, chord));
-  const shapes = stored === null ? others : [...others, { chord, slotId: null, ...stored }];
+  if (targetId !== null && !slotIdsOf(document).has(targetId) && !targetIdsOf(document).has(targetId)) {
+    return err({ kind: 'no-such-place' });
+  }
+  const place = { chord, targetId, before };
+  const others = part.shapes.filter((each) => !isSamePlace(each, place));
+  const kept =
+    stored === null ? [] : [{ ...place, fromLevel: null, fingersBy: 'teacher' as const, written: null, ...stored }];
+  const shapes = [...others, ...kept];
   return changed(document, part, { ...part, shapes });
 }
 

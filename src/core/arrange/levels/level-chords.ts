@@ -23,7 +23,7 @@ import { handEffortOf, scoreFingering } from '../../shapes/effort.ts';
 import { isAtHome } from '../../shapes/familiar.ts';
 import { findFingering, type Instrument, type RatedFingering, rankShapes } from '../../shapes/rank-shapes.ts';
 import { type Finger, type Fingering, isBarreChord, parseFingers, parseShape, type Shape } from '../../shapes/shape.ts';
-import type { FirstLevel, Level } from '../../song/document/document.ts';
+import type { FirstLevel, Level, StoredShape } from '../../song/document/document.ts';
 import { TRIADS } from './level-triads.data.ts';
 
 /** All levels, the easiest first. */
@@ -38,6 +38,8 @@ export type HeldChord = {
   readonly how: 'full' | 'easier' | 'triad' | 'bass';
   /** Whether it is the shape that the teacher wants on this level. */
   readonly isPinned?: boolean;
+  /** The shape of the song that it comes from. */
+  readonly kept?: StoredShape;
 };
 
 /** Qualities of which a triad is left when colours are dropped (common practice). */

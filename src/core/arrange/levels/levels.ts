@@ -118,7 +118,8 @@ function holdAll(song: LevelSong, memory: LevelMemory): Holds {
       ),
     );
   }
-  const alike = alikeWhereAlike(holds, part.firstLevel === 'bass' ? BASS_LEVELS : EASED_LEVELS);
+  const eased = alikeWhereAlike(holds, part.firstLevel === 'bass' ? BASS_LEVELS : EASED_LEVELS);
+  const alike = new Map([...eased].map(([kept, hold]) => [kept, withKept(hold, kept)]));
   return {
     ways: [...alike.values()],
     at: (index, slotId) => {
@@ -126,6 +127,11 @@ function holdAll(song: LevelSong, memory: LevelMemory): Holds {
       return held === null ? null : (alike.get(held) ?? null);
     },
   };
+}
+
+function withKept(hold: Hold, kept: StoredShape): Hold {
+  const own = (level: Level): HeldChord => ({ ...hold[level], kept });
+  return { 1: own(1), 2: own(2), 3: own(3), 4: own(4), 5: own(5) };
 }
 
 /** Whether a chord stands on the fifth degree of a key: there a colour of the first degree clashes. */

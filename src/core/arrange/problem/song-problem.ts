@@ -4,20 +4,26 @@
  *
  * A bare list of chords is no map yet: each of its chords counts once, and it is taken to go round (rule M13).
  */
-import { bassNoteOf, type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
+
+import type { Setup } from '../../fretboard/capo.ts';
+import { bassNoteOf, type ChordSymbol, formatChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
 import type { Key } from '../../harmony/key.ts';
+import { isEqual } from '../../kernel/equal.ts';
 import { itemAt, sumOf } from '../../kernel/list.ts';
 import type { PitchRange } from '../../pitch/midi.ts';
 import { pitchClassOf } from '../../pitch/note-name.ts';
 import { toPitchClass } from '../../pitch/pitch-class.ts';
 import { createHands } from '../../song/attachments/right-hand.ts';
 import { soundingKeyOf } from '../../song/chart/song-keys.ts';
-import type { HighNote, Ornament, Part, SongDocument } from '../../song/document/document.ts';
+import type { HighNote, Ornament, Part, Slot, SongDocument, StoredShape } from '../../song/document/document.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
+import { isEverywhere } from '../../song/part/stored-shapes.ts';
 import { listPlayedBars, type PlayedBar } from '../../song/played/played-bars.ts';
-import { listSongChords } from '../../song/played/song-chords.ts';
+import { listSongChords, type SongChord } from '../../song/played/song-chords.ts';
 import { differentOrnaments } from '../ornaments/ornament-places.ts';
+import { performanceOf } from '../performance/performance.ts';
 import { type ChangeGap, type ChordEntry, createGaps } from '../time/change-gaps.ts';
+import { type CountedChord, type KeptAt, listHeldWays } from './held-ways.ts';
 
 /** A sounding chord: its share of the song's time (all add up to 1), how often it is entered, and where it comes first. */
 export type ProblemChord = {
@@ -26,6 +32,8 @@ export type ProblemChord = {
   readonly entries: number;
   readonly bars: number;
   readonly section: string;
+  /** The shape it is held with here, where the song holds the chord in several ways; null: in one. */
+  readonly kept: StoredShape | null;
 };
 
 /** A change between two chords, by their places among the chords. */
@@ -62,7 +70,14 @@ export type SongProblem = {
   readonly isBareList: boolean;
   /** What is played beside the chords, each different one once: a setup may lose it. */
   readonly ornaments: readonly Ornament[];
+  /** The same with each way of holding a chord as a chord of its own, for where the part stands; null where every chord has one way. */
+  readonly held: { readonly at: Setup; readonly problem: SongProblem } | null;
 };
+
+/** The problem as it is posed in a setup: where the part stands, its chords are held as it holds them. */
+export function problemAt(problem: SongProblem, setup: Setup, keyShift: number): SongProblem {
+  return problem.held !== null && keyShift === 0 && isEqual(problem.held.at, setup) ? problem.held.problem : problem;
+}
 
 /** What a chord that the form never plays weighs: it is learned all the same. */
 const UNPLAYED_TICKS = 1;
@@ -72,17 +87,48 @@ type Entry = ChordEntry & { readonly chord: number };
 /** The problem that a song poses to a part; without chords where it has none. */
 export function toSongProblem(document: SongDocument, part: Part = mainPartOf(document)): SongProblem {
   const played = listHeardBars(document, part);
-  const songChords = listSongChords(document, played);
+  const songChords = listSongChords(document, played).map((each) => ({ ...each, kept: null }));
   const places = new Map(songChords.map(({ chord }, place) => [formatChordSymbol(chord), place]));
-  const entries = listEntries(played, places);
+  const problem = problemOf({ document, part, played }, songChords, ({ chord }) =>
+    chord === null ? null : (places.get(formatChordSymbol(chord)) ?? null),
+  );
+  return part.shapes.every(isEverywhere)
+    ? problem
+    : { ...problem, held: { at: part.setup, problem: heldProblem({ document, part, played }, songChords) } };
+}
+
+type Heard = { readonly document: SongDocument; readonly part: Part; readonly played: readonly PlayedBar[] };
+
+/** The problem with a chord for each way in which one is held. */
+function heldProblem(heard: Heard, songChords: readonly SongChord[]): SongProblem {
+  const { bars } = performanceOf(heard.document, heard.part);
+  const keptAt: KeptAt = (index, at) => bars[index]?.slots[at]?.held ?? null;
+  const chords = listHeldWays(songChords, heard.played, keptAt);
+  return problemOf(heard, chords, ({ chord }, index, at) => {
+    const kept = keptAt(index, at);
+    const place = chords.findIndex(
+      (each) => chord !== null && isSameChord(each.chord, chord) && (each.kept === null || each.kept === kept),
+    );
+    return place < 0 ? null : place;
+  });
+}
+
+/** What some chords come to in a song; `placeOf` says which of them a slot of a played bar has. */
+function problemOf(
+  { document, part, played }: Heard,
+  songChords: readonly CountedChord[],
+  placeOf: (slot: Slot, barIndex: number, at: number) => number | null,
+): SongProblem {
+  const entries = listEntries(played, placeOf);
   const gapOf = createGaps(document, part);
   const isBareList = isBare(document, entries.length, songChords.length);
   const ticks = songChords.map((each) => Math.max(UNPLAYED_TICKS, each.ticks));
   const total = sumOf(ticks, (each) => each);
   return {
     key: soundingKeyOf(document).key,
-    chords: songChords.map(({ chord, entries: count, bars }, place) => ({
+    chords: songChords.map(({ chord, entries: count, bars, kept }, place) => ({
       chord,
+      kept,
       share: itemAt(ticks, place) / total,
       entries: count,
       bars,
@@ -100,6 +146,7 @@ export function toSongProblem(document: SongDocument, part: Part = mainPartOf(do
     tempoBpm: document.facts.tempo?.tempoBpm ?? null,
     isBareList,
     ornaments: differentOrnaments(part.ornaments),
+    held: null,
   };
 }
 
@@ -122,13 +169,15 @@ function listHeardBars(document: SongDocument, part: Part): readonly PlayedBar[]
 }
 
 /** Every time a chord is entered anew. */
-function listEntries(played: readonly PlayedBar[], places: ReadonlyMap<string, number>): readonly Entry[] {
+function listEntries(
+  played: readonly PlayedBar[],
+  placeOf: (slot: Slot, barIndex: number, at: number) => number | null,
+): readonly Entry[] {
   const entries: Entry[] = [];
   let sounding: number | null = null;
   for (const [barIndex, bar] of played.entries()) {
-    for (const slot of bar.slots) {
-      const { chord } = slot;
-      const place: number | null = chord === null ? null : (places.get(formatChordSymbol(chord)) ?? null);
+    for (const [at, slot] of bar.slots.entries()) {
+      const place = placeOf(slot, barIndex, at);
       if (place !== null && place !== sounding) {
         entries.push({ chord: place, bar, barIndex, slot });
       }

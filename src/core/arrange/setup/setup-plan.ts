@@ -8,6 +8,7 @@
  */
 import { HIGHEST_CAPO_FRET, type Setup } from '../../fretboard/capo.ts';
 import { namedOpenMidi } from '../../fretboard/tuning.ts';
+import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey } from '../../harmony/key.ts';
 import { groupBy, itemAt, uniqueBy } from '../../kernel/list.ts';
 import type { Steps } from '../../kernel/steps.ts';
@@ -18,7 +19,7 @@ import { listOrnamentLosses, type OrnamentLosses, ornamentNeckOf } from '../orna
 import type { Candidate, PlanMemory } from '../problem/candidates.ts';
 import { type SetupPlace, toSetupPlace } from '../problem/chord-options.ts';
 import { canKeepPin, isCapoOnNeck, type SetupQuestion } from '../problem/setup-question.ts';
-import type { ProblemChange, SongProblem } from '../problem/song-problem.ts';
+import { type ProblemChange, problemAt, type SongProblem } from '../problem/song-problem.ts';
 import { type Crowding, findCrowding } from './crowding.ts';
 import { isStandardTuned, listRetuningGains, type RetuningGain } from './retuning-gains.ts';
 import { scoreOrnamentLosses, scoreSetup } from './setup-cost.ts';
@@ -148,16 +149,24 @@ export function* planSetups(
   const planNow = (): SetupPlan => toPlan(problem, question, [...solved.values()], frame);
   if (showsSketches) {
     best.forEach(({ sketch, setupCost, also }, index) => {
-      solved.set(index, { solution: sketch.toSolution(), setupCost, also });
+      const solution = sketch.toSolution();
+      solved.set(index, { solution, setupCost, also, hardest: findHardest(problem, solution) });
     });
     yield { found: planNow() };
   }
   for (const [index, { place, setupCost, also }] of best.entries()) {
-    const solution = solveSetup(problem, place, question, memory);
+    const posed = problemAt(problem, place.setup, place.keyShift);
+    const solution = solveSetup(posed, place, question, memory);
     if (solution === null) {
       solved.delete(index);
     } else {
-      solved.set(index, { solution, setupCost, also });
+      const hardest = findHardest(posed, solution);
+      solved.set(index, {
+        solution: posed === problem ? solution : oneWayEach(posed, solution),
+        setupCost,
+        also,
+        hardest,
+      });
       yield { found: planNow() };
     }
     yield { share: COARSE_SHARE + ((1 - COARSE_SHARE) * (index + 1)) / best.length };
@@ -165,7 +174,18 @@ export function* planSetups(
   return planNow();
 }
 
-type SolvedSetup = { readonly solution: Solution; readonly setupCost: number; readonly also: readonly Setup[] };
+type SolvedSetup = {
+  readonly solution: Solution;
+  readonly setupCost: number;
+  readonly also: readonly Setup[];
+  readonly hardest: HardestChange | null;
+};
+
+/** A solution in which chords are held in several ways, with the first way of each standing for it. */
+function oneWayEach({ chords }: SongProblem, solution: Solution): Solution {
+  const names = chords.map(({ chord }) => formatChordSymbol(chord));
+  return { ...solution, chords: solution.chords.filter((_, index) => names.indexOf(itemAt(names, index)) === index) };
+}
 
 /** What a setup itself costs a song: {@link scoreSetup}, and the ornaments it loses. */
 export function costOfSetup(problem: SongProblem, question: SetupQuestion, place: SetupPlace): number {
@@ -250,7 +270,7 @@ function toPlan(
       return {
         ...each,
         singer: fitOf(problem, question, solution.place),
-        hardest: findHardest(problem, solution),
+        hardest: each.hardest,
         recordShift,
         recordCapoFret: recordCapoOf(solution.place.setup, recordShift, question),
         crowding: findCrowding(solution, question.guitar.scaleLengthMm),
@@ -263,12 +283,16 @@ function toPlan(
   };
 }
 
-type Ranked = Pick<PlannedSetup, 'solution' | 'effort' | 'ornaments' | 'also' | 'gains'>;
+type Ranked = Pick<PlannedSetup, 'solution' | 'effort' | 'ornaments' | 'also' | 'gains' | 'hardest'>;
 
-function toRanked(problem: SongProblem, question: SetupQuestion, { solution, setupCost, also }: SolvedSetup): Ranked {
+function toRanked(
+  problem: SongProblem,
+  question: SetupQuestion,
+  { solution, setupCost, also, hardest }: SolvedSetup,
+): Ranked {
   const { hold, change, learn, place } = solution;
   const effort = { hold, change, learn, setup: setupCost, total: hold + change + learn + setupCost };
-  return { solution, effort, ornaments: ornamentLossesOf(problem, question, place), also, gains: [] };
+  return { solution, effort, ornaments: ornamentLossesOf(problem, question, place), also, hardest, gains: [] };
 }
 
 /** Retuned setups with what they gain over the easiest in standard tuning; those that gain nothing are left out. */

@@ -6,10 +6,12 @@
  * learned once, however long the song.
  */
 
+import type { Setup } from '../../fretboard/capo.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { itemAt, sumOf } from '../../kernel/list.ts';
 import { float64At } from '../../kernel/number-at.ts';
 import { runSteps, type Steps } from '../../kernel/steps.ts';
+import type { StoredShape } from '../../song/document/document.ts';
 import { type BestChoice, type ChoiceCosts, choosePairwise, type PairCosts } from '../choice/pairwise-choice.ts';
 import { type Candidate, type CandidateList, listChangeCosts, type PlanMemory } from '../problem/candidates.ts';
 import {
@@ -75,12 +77,18 @@ export function* solveSetupInSteps(
   memory: PlanMemory,
 ): Steps<Solution | null> {
   const options: ChordOptions[] = [];
-  for (const { chord } of problem.chords) {
-    options.push(listChordOptions(chord, problem.key, place, { question, memory }));
+  for (const { chord, kept } of problem.chords) {
+    const asked = kept === null ? question : withKept(question, kept, place.setup);
+    options.push(listChordOptions(chord, problem.key, place, { question: asked, memory }));
     yield { share: options.length / problem.chords.length };
   }
   const kept = keepBarrePin(options, question);
   return kept === null ? null : chooseShapes(problem, place, kept, { question, memory });
+}
+
+/** A question that leaves no choice for a chord that is held in several ways: this is one of them. */
+function withKept(question: SetupQuestion, { chord, fingering }: StoredShape, onlyAt: Setup): SetupQuestion {
+  return { ...question, pinnedShapes: [{ chord, fingering, onlyAt }, ...question.pinnedShapes] };
 }
 
 function chooseShapes(

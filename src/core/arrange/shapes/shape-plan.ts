@@ -41,6 +41,7 @@ import { BASS_LEAPS, HOLD_WEIGHT, solveSetup } from '../setup/setup-solution.ts'
 import { type BassLine, listBassLines } from './bass-lines.ts';
 import { type HandFamily, listHandFamilies } from './hand-families.ts';
 import { pinsOf, questionOf } from './part-shapes.ts';
+import { type FingeringProposal, proposeFingerings } from './second-fingerings.ts';
 
 /** Another way to hold a chord, and what the whole song gains (negative) or loses by it, in easy fingers. */
 export type Alternative = {
@@ -92,6 +93,8 @@ export type ShapePlan = {
   readonly changes: readonly ChangeSheet[];
   readonly families: readonly HandFamily[];
   readonly bassLines: readonly BassLine[];
+  /** Second fingerings that the song would gain by. */
+  readonly proposals: readonly FingeringProposal[];
   /** What the song costs with the stored shapes in its setup, in easy fingers: the same figure as the setup plan's. */
   readonly total: number;
 };
@@ -136,6 +139,11 @@ export function* planShapes(document: SongDocument, part: Part, planner: Planner
         lowestMidi: rated === null ? null : lowestNamedMidi(rated.fingering.shape, part.setup.tuning),
       })),
       problem.sequence,
+    ),
+    proposals: proposeFingerings(
+      problem.chords.map(({ chord, share }, index) => ({ chord, share, stored: itemAt(stored, index) })),
+      problem.sequence,
+      instrument,
     ),
     total: totalOf(work),
   };

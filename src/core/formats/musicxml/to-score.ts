@@ -8,6 +8,7 @@ import { type Performance, performanceOf } from '../../arrange/performance/perfo
 import { isEqual } from '../../kernel/equal.ts';
 import { range, sumOf } from '../../kernel/list.ts';
 import { barTicks, type Metre } from '../../rhythm/metre.ts';
+import type { Fingering } from '../../shapes/shape.ts';
 import { linesOfPass } from '../../song/chart/pass-lines.ts';
 import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Bar, Line, Part, Slot, SongDocument } from '../../song/document/document.ts';
@@ -210,6 +211,7 @@ function toMeasure(
     slot,
     // A tie has the chord that sounds before.
     chord: performed[index]?.chord ?? slot.chord,
+    slotIndex: index,
     tick: slotStartTick(all, index),
     pushTicks: performed[index]?.pushTicks ?? 0,
   }));
@@ -234,11 +236,11 @@ function toMeasure(
     harmonies: slots
       // A tie to a silence is one, wherever its ending is written.
       .filter((_, index) => index > 0 || !isTiedIn)
-      .map(({ chord, tick, pushTicks }) => ({
+      .map(({ chord, tick, pushTicks, slotIndex }) => ({
         tick,
         chord,
         pushTicks,
-        fingering: fingeringOf(chord, context),
+        fingering: fingeringAt(chord, playedIndex, slotIndex, context),
       })),
     notes,
     tabNotes: tabNotesOf(context, playedIndex),
@@ -269,8 +271,15 @@ function isSameMetre(a: Metre, b: Metre): boolean {
   return a.beats === b.beats && a.unit === b.unit && (a.groups ?? []).join() === (b.groups ?? []).join();
 }
 
-function fingeringOf(chord: Slot['chord'], { part, keys }: Context) {
-  return chord === null ? null : (findStoredShape(part, keys.toShapeChord(chord))?.fingering ?? null);
+/** How a chord of a measure is held; where this guitar is silent, as it is held elsewhere. */
+function fingeringAt(
+  chord: Slot['chord'],
+  playedIndex: number,
+  slotIndex: number,
+  { part, keys, performance }: Context,
+): Fingering | null {
+  const held = performance.bars[playedIndex]?.slots[slotIndex]?.held ?? null;
+  return chord === null ? null : ((held ?? findStoredShape(part, keys.toShapeChord(chord)))?.fingering ?? null);
 }
 
 function remarksOf({ hold, stop, isStarred }: Slot): readonly string[] {

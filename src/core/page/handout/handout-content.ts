@@ -15,6 +15,7 @@ import { withoutLeftOut } from '../../song/document/lesson-form.ts';
 import { fretsAddedOf, type ReadingStyle } from '../../song/document/settings.ts';
 import { totalsOf } from '../../song/played/played-bars.ts';
 import { listSongChords } from '../../song/played/song-chords.ts';
+import { sayWay } from '../../words/hold-words.ts';
 import { formatCapo, formatShapeKey, setupSentences } from '../../words/setup-words.ts';
 import { formatShapeWords } from '../../words/shape-words.ts';
 import type { BoxStyle } from '../drawing/chord-box.ts';
@@ -22,8 +23,9 @@ import type { Figure } from '../drawing/figure.ts';
 import { blocksOf, type HandoutBlock, type HandoutWords } from './handout-blocks.ts';
 import { listCautions, listDrills } from './handout-drills.ts';
 import { type HandoutSource, listHandoutOrnaments, listHandoutPatterns } from './handout-hands.ts';
-import { drawForReader, listHeldChords, notesOf, type ReaderChord } from './handout-instruments.ts';
-import { sayReach } from './handout-reach.ts';
+import { createWayNumbers, type HeldWay, listHeldWays } from './handout-holds.ts';
+import { drawForReader, listReaderChords, notesOf } from './handout-instruments.ts';
+import { sayHolds, sayReach } from './handout-reach.ts';
 
 /** A whole handout. */
 export type Handout = {
@@ -68,13 +70,14 @@ export function composeHandout(request: HandoutRequest): Handout {
   const isGuitar = options.reader === 'guitar';
   const nameOf = (chord: ChordSymbol): string => formatChord(chord, reading.chordStyle);
   const sounding = listSongChords(document, played).map(({ chord }) => chord);
-  const chords: readonly ReaderChord[] = isGuitar
-    ? listHeldChords(sounding, part, keys.toShapeChord, ownBars)
-    : sounding.map((chord) => ({ named: chord, sounding: chord, fingering: null }));
+  const ways = isGuitar ? listHeldWays(source.bars) : [];
+  const chords: readonly HeldWay[] = isGuitar
+    ? listReaderChords(sounding, part, keys.toShapeChord, { ways, isOwn: ownBars !== null })
+    : sounding.map((chord) => ({ named: chord, sounding: chord, fingering: null, number: null, kept: null }));
   const passes = listPasses(document, played);
   const patterns = isGuitar ? listHandoutPatterns(source, nameOf) : { figures: [], nameOf: () => '' };
   const words: HandoutWords = {
-    nameOf: namer(request, keys, nameOf),
+    nameOf: namer(request, keys, nameOf, createWayNumbers(ways, source.bars)),
     beside: besideOf(request, document, keys, nameOf),
     metre: document.facts.metre,
     rightHandOf: patterns.nameOf,
@@ -92,26 +95,40 @@ export function composeHandout(request: HandoutRequest): Handout {
       ...otherPartWords(request, document),
       ...(ownBars === null || !isGuitar ? [] : ['Your part.']),
     ],
-    chords: chords.map((chord) => toFigure(chord, options, boxStyleFor(part, reading, options), nameOf)),
+    chords: chords.map((chord) => {
+      const figure = toFigure(chord, options, boxStyleFor(part, reading, options), nameOf);
+      return chord.number === null ? figure : { ...figure, ...sayWayOf(chord, document, figure, nameOf) };
+    }),
     patterns: patterns.figures,
     form: (passes.length < 2 ? [] : passes)
       .map(({ label, bars }) => `${label} (${bars})`.replaceAll(' ', NO_BREAK))
       .join(' · '),
     blocks: sayHandsOnce(document.map.sections.flatMap((section) => blocksOf(document, section, passes, words))),
     ornaments: isGuitar ? listHandoutOrnaments(source, reading) : [],
-    words: chords.flatMap(({ named, fingering }) =>
-      fingering === null ? [] : [{ name: nameOf(named), text: formatShapeWords(fingering, named, place).join(' ') }],
+    words: chords.flatMap(({ named, fingering, number }) =>
+      fingering === null
+        ? []
+        : [
+            {
+              name: number === null ? nameOf(named) : `${nameOf(named)} (${number})`,
+              text: formatShapeWords(fingering, named, place).join(' '),
+            },
+          ],
     ),
     showsWords: options.showsWords,
     drills: isGuitar && options.showsDrills ? listDrills(source, nameOf, place) : [],
     cautions: isGuitar
-      ? [...sayReach(source, chords, nameOf, place.fretOffset), ...usualCautions(request, chords)]
+      ? [
+          ...sayReach(source, chords, nameOf, place.fretOffset),
+          ...sayHolds(source, chords, nameOf),
+          ...usualCautions(request, chords),
+        ]
       : [],
   };
 }
 
 /** What is usually said of the shapes of a page, where its reader wants to be told. */
-function usualCautions({ options, part }: HandoutRequest, chords: readonly ReaderChord[]): readonly string[] {
+function usualCautions({ options, part }: HandoutRequest, chords: readonly HeldWay[]): readonly string[] {
   const fingerings = chords.flatMap(({ fingering }) => fingering ?? []);
   return options.showsDrills ? listCautions(fingerings, part) : [];
 }
@@ -140,17 +157,23 @@ function namer(
   { options, ownBars }: HandoutRequest,
   { toShapeChord }: SongKeys,
   nameOf: (chord: ChordSymbol) => string,
+  waysOf: (slotId: number) => readonly number[],
 ): HandoutWords['nameOf'] {
   if (options.reader !== 'guitar') {
     return (_, chord) => nameOf(chord);
   }
+  // The first way needs no number in the bars.
+  const numbered = (name: string, slotId: number): string => {
+    const numbers = waysOf(slotId);
+    return numbers.every((number) => number === 1) ? name : `${name} (${numbers.join(', ')})`;
+  };
   if (ownBars === null) {
-    return (_, chord) => nameOf(toShapeChord(chord));
+    return ({ id }, chord) => numbered(nameOf(toShapeChord(chord)), id);
   }
   const own = new Map(ownBars.flatMap(({ slots }) => slots.map((each) => [each.slot.id, each] as const)));
   return (slot, chord) => {
     const held = own.get(slot.id);
-    return held?.isMerged === true ? null : nameOf(held?.held?.chord ?? toShapeChord(chord));
+    return held?.isMerged === true ? null : numbered(nameOf(held?.held?.chord ?? toShapeChord(chord)), slot.id);
   };
 }
 
@@ -188,8 +211,19 @@ function otherPartWords(request: HandoutRequest, document: SongDocument): readon
       });
 }
 
+/** "G (2)", with where it is held. */
+function sayWayOf(
+  { named, number, kept }: HeldWay,
+  document: SongDocument,
+  { note }: Figure,
+  nameOf: (chord: ChordSymbol) => string,
+): Pick<Figure, 'name' | 'note'> {
+  const where = kept === null ? '' : sayWay(document, kept, nameOf);
+  return { name: `${nameOf(named)} (${number})`, note: [note, where].filter((text) => text !== '').join(' · ') };
+}
+
 function toFigure(
-  chord: ReaderChord,
+  chord: HeldWay,
   options: HandoutOptions,
   style: BoxStyle,
   nameOf: (chord: ChordSymbol) => string,

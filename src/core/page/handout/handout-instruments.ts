@@ -3,8 +3,7 @@
  * sounding chords on keys, on a bass, on a ukulele (rule K14).
  */
 
-import type { LevelBar } from '../../arrange/levels/level.ts';
-import { type ChordSymbol, listChordTones } from '../../harmony/chord-symbol.ts';
+import { type ChordSymbol, isSameChord, listChordTones } from '../../harmony/chord-symbol.ts';
 import { itemAt, uniqueBy } from '../../kernel/list.ts';
 import { formatNoteName, pitchClassOf } from '../../pitch/note-name.ts';
 import { AVERAGE_HAND } from '../../shapes/hand.ts';
@@ -16,35 +15,27 @@ import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { type BoxStyle, boxHeightMm, drawChordBox, hasFretNumber } from '../drawing/chord-box.ts';
 import type { Drawing } from '../drawing/figure.ts';
 import { drawKeyboard } from '../drawing/keyboard-drawing.ts';
-
-/** A chord of the handout: as it is named on it, as it sounds, and how a guitar holds it (null: no shape, or no guitar). */
-export type ReaderChord = {
-  readonly named: ChordSymbol;
-  readonly sounding: ChordSymbol;
-  readonly fingering: Fingering | null;
-};
+import type { HeldWay } from './handout-holds.ts';
 
 /** The chords of a guitar in order of first use: as they are stored, or as one student's hand holds them. */
-export function listHeldChords(
+export function listReaderChords(
   sounding: readonly ChordSymbol[],
   part: Part,
   toShapeChord: (chord: ChordSymbol) => ChordSymbol,
-  ownBars: readonly LevelBar[] | null,
-): readonly ReaderChord[] {
-  if (ownBars === null) {
-    return sounding.map((chord) => {
-      const named = toShapeChord(chord);
-      return { named, sounding: chord, fingering: findStoredShape(part, named)?.fingering ?? null };
-    });
+  { ways, isOwn }: { readonly ways: readonly HeldWay[]; readonly isOwn: boolean },
+): readonly HeldWay[] {
+  if (isOwn) {
+    return uniqueBy(
+      ways,
+      ({ fingering, number }) => `${fingering === null ? '' : formatShape(fingering.shape)} ${number}`,
+    );
   }
-  const held = ownBars.flatMap(({ slots }) =>
-    slots.flatMap(({ held: each, slot }) =>
-      each === null || slot.chord === null
-        ? []
-        : [{ named: each.chord, sounding: slot.chord, fingering: each.fingering }],
-    ),
-  );
-  return uniqueBy(held, ({ fingering }) => formatShape(fingering.shape));
+  return sounding.flatMap((chord) => {
+    const named = toShapeChord(chord);
+    const own = ways.filter((way) => isSameChord(way.named, named));
+    const kept = findStoredShape(part, named);
+    return own.length > 0 ? own : [{ named, sounding: chord, fingering: kept?.fingering ?? null, number: null, kept }];
+  });
 }
 
 /** A ukulele in its usual tuning with the high G; a soprano's scale, from memory. */
@@ -83,7 +74,11 @@ function highestFret({ shape }: Fingering): number {
 const BASS_OPEN = [28, 33, 38, 43] as const;
 
 /** How a chord is drawn for a reader; null where nothing was found. */
-export function drawForReader(reader: HandoutReader, chord: ReaderChord, style: BoxStyle): Drawing | null {
+export function drawForReader(
+  reader: HandoutReader,
+  chord: Pick<HeldWay, 'sounding' | 'fingering'>,
+  style: BoxStyle,
+): Drawing | null {
   switch (reader) {
     case 'guitar':
       return chord.fingering === null ? null : drawBox(chord.fingering, style);

@@ -14,7 +14,8 @@ import type { Mark, Page } from '../drawing/drawing.ts';
 import { measureText } from '../drawing/text-width.ts';
 import { layOutHandout, PAPERS, type Paper, sheetOf } from '../layout/handout-layout.ts';
 import { composeHandout } from './handout-content.ts';
-import { listHeldChords } from './handout-instruments.ts';
+import { listHeldWays } from './handout-holds.ts';
+import { listReaderChords } from './handout-instruments.ts';
 
 const PLAYERS = { hand: AVERAGE_HAND, known: null };
 const handoutOf = (song: SongDocument, ownBars: readonly LevelBar[] | null) =>
@@ -28,12 +29,10 @@ const handoutOf = (song: SongDocument, ownBars: readonly LevelBar[] | null) =>
 const partFor = (song: SongDocument, left: Level, right: Level = left) =>
   handoutOf(song, mixLevels(song, mainPartOf(song), PLAYERS, { left, right }));
 const shapesFor = (song: SongDocument, left: Level, right: Level = left) =>
-  listHeldChords(
-    [],
-    mainPartOf(song),
-    (chord) => chord,
-    mixLevels(song, mainPartOf(song), PLAYERS, { left, right }),
-  ).map(({ fingering }) => (fingering === null ? '' : formatShape(fingering.shape)));
+  listReaderChords([], mainPartOf(song), (chord) => chord, {
+    ways: listHeldWays(mixLevels(song, mainPartOf(song), PLAYERS, { left, right })),
+    isOwn: true,
+  }).map(({ fingering }) => (fingering === null ? '' : formatShape(fingering.shape)));
 const chordsIn = ({ blocks }: ReturnType<typeof composeHandout>, block: number, line = 0) =>
   itemAt(itemAt(blocks, block).lines, line).bars.map(({ chords }) => chords.map(({ text }) => text).join(' '));
 

@@ -69,7 +69,7 @@ function pinOfEdit(document: SongDocument, part: Part, edit: LeftEdit): ChartPin
 }
 
 /** What a target is called in the chart: null for the whole song, undefined where the chart has no words for it. */
-function placeOf({ map }: SongDocument, targetId: number | null): ChartPlace | null | undefined {
+export function placeOf({ map }: SongDocument, targetId: number | null): ChartPlace | null | undefined {
   if (targetId === null) {
     return null;
   }

@@ -68,7 +68,13 @@ export function formatLevelEdit(edit: LevelEdit, place: string, nameOf: NameOf =
   if (edit.hand === 'right') {
     return `Level ${edit.level}: ${edit.pattern.name} in ${place}`;
   }
-  const held = edit.fingering === null ? 'the chord before goes on' : `held as ${formatShape(edit.fingering.shape)}`;
+  const shape = edit.fingering === null ? '' : formatShape(edit.fingering.shape);
+  const held =
+    edit.fingering === null
+      ? 'the chord before goes on'
+      : edit.instead === undefined
+        ? `held as ${shape}`
+        : `${nameOf(edit.instead)} in its place, ${shape}`;
   return `Level ${edit.level}: ${nameOf(edit.chord)} ${held}${edit.slotId === null ? '' : `, ${place}`}`;
 }
 

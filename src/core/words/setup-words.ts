@@ -11,6 +11,7 @@ import { songKeysOf } from '../song/chart/song-keys.ts';
 import type { Part, SongDocument } from '../song/document/document.ts';
 import type { HandoutReader } from '../song/document/handout-options.ts';
 import type { SongTotals } from '../song/played/played-bars.ts';
+import { sayRecordCapo } from './move-words.ts';
 
 /** A key in words with real signs: "B♭ major". */
 export function formatKeyWords(key: Key): string {
@@ -84,6 +85,7 @@ export function setupSentences(
       : [
           `Without a capo the same shapes sound in ${formatKeyWords(shiftedBack(shape, shift - capoFret))}, ${formatCount(capoFret, 'semitone')} lower.`,
         ]),
+    ...[sayRecordCapo(part, document.facts.recordShift)].filter((text) => text !== ''),
     length,
   ];
 }

@@ -14,7 +14,7 @@ import { Signed } from '../ui/signed.tsx';
 import { SaveSign } from './save-sign.tsx';
 
 /** The strip along the top: what sounds, what the hand does, and how long it is; each word leads to where it is changed. */
-export function SetupStrip({ onShow }: { readonly onShow: (sheet: 'keys' | 'versions') => void }) {
+export function SetupStrip({ onShow }: { readonly onShow: (sheet: 'keys' | 'versions' | 'move') => void }) {
   const document = useLaterDocument();
   const { id } = usePart();
   const words = useMemo(() => stripWords(document, findPart(document, id) ?? mainPartOf(document)), [document, id]);
@@ -36,6 +36,9 @@ export function SetupStrip({ onShow }: { readonly onShow: (sheet: 'keys' | 'vers
       <PartChoice />
       <SaveSign />
       <span>
+        <Button weight="word" onPress={() => onShow('move')} aria-label="Move the song to another key or capo">
+          Move
+        </Button>
         <Button weight="word" onPress={() => onShow('versions')} aria-keyshortcuts="v">
           Versions
         </Button>

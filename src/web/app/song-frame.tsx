@@ -25,6 +25,7 @@ import { Loading } from '../ui/loading.tsx';
 import { ShortcutSheet } from '../ui/shortcut-sheet.tsx';
 import { Signed } from '../ui/signed.tsx';
 import { LadderRail } from './ladder-rail.tsx';
+import { MoveDialog } from './move-dialog.tsx';
 import { SaveTrouble } from './save-sign.tsx';
 import { SetupStrip } from './setup-strip.tsx';
 import { STEPS } from './steps.ts';
@@ -68,7 +69,7 @@ function songQuery(songId: string | undefined) {
 
 function OpenedSong({ opened }: { readonly opened: Opened }) {
   const editor = useEditorFor(opened);
-  const [sheet, setSheet] = useState<'keys' | 'versions' | null>(null);
+  const [sheet, setSheet] = useState<'keys' | 'versions' | 'move' | null>(null);
   const [isTold, setTold] = useState(!opened.isDropped);
   const close = (): void => setSheet(null);
   useSongActions(editor, setSheet);
@@ -100,6 +101,7 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
       </Frame>
       <ShortcutSheet isOpen={sheet === 'keys'} onClose={close} />
       {sheet === 'versions' && <VersionsDialog onClose={close} />}
+      <MoveDialog isOpen={sheet === 'move'} onClose={close} />
     </SongEditorProvider>
   );
 }

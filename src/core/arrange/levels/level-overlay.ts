@@ -50,7 +50,10 @@ function findMisfit(edit: LevelEdit, document: SongDocument, part: Part, played:
   return isPlayed ? findShapeMisfit(edit, part) : 'no-such-chord';
 }
 
-function findShapeMisfit({ fingering, chord }: Extract<LevelEdit, { hand: 'left' }>, part: Part): Misfit | null {
+function findShapeMisfit(
+  { fingering, chord, instead }: Extract<LevelEdit, { hand: 'left' }>,
+  part: Part,
+): Misfit | null {
   const { tuning } = part.setup;
   if (fingering === null) {
     return null;
@@ -58,7 +61,7 @@ function findShapeMisfit({ fingering, chord }: Extract<LevelEdit, { hand: 'left'
   if (fingering.shape.length !== tuning.openMidi.length) {
     return 'other-strings';
   }
-  return soundsOnly(fingering.shape, chord, tuning) ? null : 'foreign-notes';
+  return soundsOnly(fingering.shape, instead ?? chord, tuning) ? null : 'foreign-notes';
 }
 
 function fitsBar({ pattern }: Extract<LevelEdit, { hand: 'right' }>, { metre }: PlayedBar): boolean {
@@ -149,5 +152,5 @@ function layShape({ part, players }: LevelSong, { edits, toShapeChord }: Laid, s
   const instrument = { setup: part.setup, ...part.instrument, hand: players.hand };
   return edit.fingering === null
     ? { ...slot, held: null, isMerged: true }
-    : { ...slot, held: toHeldByHand(chord, edit.fingering, instrument), isMerged: false };
+    : { ...slot, held: toHeldByHand(edit.instead ?? chord, edit.fingering, instrument), isMerged: false };
 }

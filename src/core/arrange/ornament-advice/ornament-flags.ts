@@ -13,10 +13,10 @@ import { findOrnamentFault, type OrnamentFault } from '../../song/attachments/or
 import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Ornament, OrnamentNote, Part, SongDocument } from '../../song/document/document.ts';
 import type { OutOfReach } from '../../song/part/reach.ts';
-import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import { type PlayedBar, slotAtTick } from '../../song/played/played-bars.ts';
 import { type OrnamentPlace, ornamentNeckOf, placeOrnament, soundsOf } from '../ornaments/ornament-places.ts';
 import { createPlayingBars } from '../ornaments/placed-ornaments.ts';
+import { createHeldIn } from '../performance/held-at.ts';
 import { type BesideNote, findFreeShape, findUnfreeNote } from '../shapes/free-finger.ts';
 
 /** One thing to be said of an ornament. */
@@ -60,7 +60,7 @@ export function listFlaggedOrnaments(
 ): readonly FlaggedOrnament[] {
   const neck = ornamentNeckOf(part);
   const barsOf = createPlayingBars(document, played);
-  const context = { keys: songKeysOf(document, part), part, hand };
+  const context = { keys: songKeysOf(document, part), part, hand, heldIn: createHeldIn(document, part) };
   return part.ornaments
     .map((ornament): FlaggedOrnament => {
       const place = placeOrnament(ornament, neck);
@@ -72,7 +72,12 @@ export function listFlaggedOrnaments(
     .sort((a, b) => (a.bar?.number ?? Number.MAX_SAFE_INTEGER) - (b.bar?.number ?? Number.MAX_SAFE_INTEGER));
 }
 
-type Context = { readonly keys: SongKeys; readonly part: Part; readonly hand: Hand };
+type Context = {
+  readonly keys: SongKeys;
+  readonly part: Part;
+  readonly hand: Hand;
+  readonly heldIn: ReturnType<typeof createHeldIn>;
+};
 
 function flagsOf(ornament: Ornament, place: OrnamentPlace, bar: PlayedBar, context: Context): readonly OrnamentFlag[] {
   const key = bar.key ?? context.keys.sounding;
@@ -110,18 +115,19 @@ function unfree(
   { kind }: Ornament,
   notes: readonly OrnamentNote[],
   bar: PlayedBar,
-  { keys, part, hand }: Context,
+  { keys, part, hand, heldIn }: Context,
 ): readonly OrnamentFlag[] {
   if (kind === 'bass-walk' || kind === 'riff') {
     return [];
   }
   const strings = part.setup.tuning.openMidi.length;
-  const chord = slotAtTick(bar, itemAt(notes, 0).startTick)?.chord ?? null;
-  if (chord === null) {
+  const slot = slotAtTick(bar, itemAt(notes, 0).startTick);
+  const chord = slot?.chord ?? null;
+  if (slot === null || chord === null) {
     return [];
   }
   const shapeChord = keys.toShapeChord(chord);
-  const held = findStoredShape(part, shapeChord)?.fingering;
+  const held = heldIn(bar, slot.id)?.fingering;
   const beside = notes.map(({ stringNumber, fret }): BesideNote => ({ stringIndex: strings - stringNumber, fret }));
   const note = held === undefined ? null : findUnfreeNote(held, beside);
   return note === null

@@ -12,10 +12,10 @@ import { beatTicks } from '../../rhythm/metre.ts';
 import type { Fingering } from '../../shapes/shape.ts';
 import { openMidiOf } from '../../song/attachments/ornaments.ts';
 import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
-import type { Ornament, OrnamentNote, Part, SongDocument } from '../../song/document/document.ts';
-import { findStoredShape } from '../../song/part/stored-shapes.ts';
+import type { Ornament, OrnamentNote, Part, Slot, SongDocument } from '../../song/document/document.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
 import { ornamentNeckOf, placeOrnament } from '../ornaments/ornament-places.ts';
+import { createHeldIn } from '../performance/held-at.ts';
 import { addFinger } from '../shapes/free-finger.ts';
 import { isInKey } from './ornament-flags.ts';
 
@@ -40,7 +40,12 @@ const SUSPENDED_STRINGS = 4;
 /** The level from which a proposed ornament is played. */
 const PROPOSED_LEVEL = 5;
 
-type Place = Pick<SongKeys, 'toShapeChord'> & { readonly part: Part; readonly key: Key; readonly playedIndex: number };
+type Place = Pick<SongKeys, 'toShapeChord'> & {
+  readonly heldIn: ReturnType<typeof createHeldIn>;
+  readonly part: Part;
+  readonly key: Key;
+  readonly playedIndex: number;
+};
 
 /** The ornaments that suit a part, in the order of the song, each pair of chords and each chord once. */
 export function listOrnamentProposals(
@@ -51,8 +56,9 @@ export function listOrnamentProposals(
   const taken = new Set(part.ornaments.map(({ barId }) => barId));
   const seen = new Set<string>();
   const { sounding, toShapeChord } = songKeysOf(document, part);
+  const heldIn = createHeldIn(document, part);
   return played.flatMap((bar, index) => {
-    const place = { part, toShapeChord, key: bar.key ?? sounding, playedIndex: index };
+    const place = { part, toShapeChord, heldIn, key: bar.key ?? sounding, playedIndex: index };
     const found = taken.has(bar.bar.id) ? [] : [...walkInto(bar, played[index + 1], place), ...addedFinger(bar, place)];
     return found.filter((proposal) => {
       const name = `${formatChordSymbol(proposal.from)} ${proposal.to === null ? '' : formatChordSymbol(proposal.to)}`;
@@ -64,12 +70,12 @@ export function listOrnamentProposals(
 }
 
 function heldShape(
-  { part, toShapeChord }: Place,
-  chord: ChordSymbol,
+  { toShapeChord, heldIn }: Place,
+  bar: PlayedBar,
+  { id, chord }: Slot,
 ): { readonly chord: ChordSymbol; readonly fingering: Fingering } | null {
-  const shapeChord = toShapeChord(chord);
-  const fingering = findStoredShape(part, shapeChord)?.fingering;
-  return fingering === undefined ? null : { chord: shapeChord, fingering };
+  const fingering = heldIn(bar, id)?.fingering;
+  return fingering === undefined || chord === null ? null : { chord: toShapeChord(chord), fingering };
 }
 
 /** The lowest note that a held shape sounds. */
@@ -85,7 +91,7 @@ function walkInto(bar: PlayedBar, next: PlayedBar | undefined, place: Place): re
   if (last?.chord == null || first?.chord == null || last.hold || last.stop !== null || first.pushTicks > 0) {
     return [];
   }
-  const [from, to] = [heldShape(place, last.chord), heldShape(place, first.chord)];
+  const [from, to] = [heldShape(place, bar, last), heldShape(place, next ?? bar, first)];
   if (from === null || to === null) {
     return [];
   }
@@ -151,7 +157,7 @@ function addedFinger(bar: PlayedBar, place: Place): readonly OrnamentProposal[] 
   if (bar.slots.length !== 1 || slot?.chord == null || slot.hold || slot.stop !== null || beats < 3) {
     return [];
   }
-  const held = heldShape(place, slot.chord);
+  const held = heldShape(place, bar, slot);
   if (held === null || !['', 'm', '7'].includes(held.chord.quality)) {
     return [];
   }

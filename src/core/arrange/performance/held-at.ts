@@ -1,4 +1,6 @@
-import type { Held, PerformedBar } from './performance.ts';
+import type { Part, SongDocument, StoredShape } from '../../song/document/document.ts';
+import type { PlayedBar } from '../../song/played/played-bars.ts';
+import { type Held, type PerformedBar, performanceOf } from './performance.ts';
 
 /** How the chord of a slot is held in a bar, or in the next one, whose first chord may come early; merged ones go on from before. */
 export function heldAt<How extends Held>(
@@ -25,4 +27,17 @@ function lastHeldBefore<How extends Held>(bars: readonly PerformedBar<How>[], in
     }
   }
   return null;
+}
+
+/** Finds how a part as it is arranged holds the chord of a slot in a played bar; null where it holds none. */
+export function createHeldIn(
+  document: SongDocument,
+  part: Part,
+): (bar: Pick<PlayedBar, 'startTick'>, slotId: number) => StoredShape | null {
+  const { played, bars } = performanceOf(document, part);
+  const indexes = new Map(played.map(({ startTick }, index) => [startTick, index]));
+  return ({ startTick }, slotId) => {
+    const index = indexes.get(startTick);
+    return index === undefined ? null : (bars[index]?.slots.find(({ slot }) => slot.id === slotId)?.held ?? null);
+  };
 }

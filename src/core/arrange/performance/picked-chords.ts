@@ -5,10 +5,9 @@ import type { Pattern, PickRole } from '../../rhythm/pattern.ts';
 import { type PickedString, pickStrings } from '../../rhythm/picking.ts';
 import type { Shape } from '../../shapes/shape.ts';
 import { chosenStrings } from '../../song/attachments/picked-strings.ts';
-import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Part, SongDocument } from '../../song/document/document.ts';
-import { findStoredShape } from '../../song/part/stored-shapes.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
+import { createHeldIn } from './held-at.ts';
 import type { Held } from './performance.ts';
 
 /** A shape chord with the shape it is held in, and the string of each role of a pattern (null: none sounds). */
@@ -43,12 +42,8 @@ export function listPickedChords(
   bars: readonly PlayedBar[],
   pattern: Pick<Pattern, 'cells'>,
 ): readonly PickedChord[] {
-  const { toShapeChord } = songKeysOf(document, part);
-  const chords = uniqueBy(
-    bars.flatMap(({ slots }) => slots.flatMap(({ chord }) => (chord === null ? [] : [toShapeChord(chord)]))),
-    formatChordSymbol,
-  );
-  const held = chords.flatMap((chord) => findStoredShape(part, chord) ?? []);
+  const heldIn = createHeldIn(document, part);
+  const held = bars.flatMap((bar) => bar.slots.flatMap(({ id }) => heldIn(bar, id) ?? []));
   return pickUnder(part, held, pattern);
 }
 

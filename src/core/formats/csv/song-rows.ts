@@ -1,6 +1,7 @@
 /* A song as tables: every played bar, and every shape. Cells are text; what a spreadsheet would take for a formula is the writer's care. */
 import { listPasses } from '../../arrange/form/form-summary.ts';
 import { type PerformedBar, performanceOf } from '../../arrange/performance/performance.ts';
+import { listHeldWays } from '../../arrange/problem/held-ways.ts';
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey } from '../../harmony/key.ts';
 import { beatTicks, formatMetre } from '../../rhythm/metre.ts';
@@ -8,9 +9,10 @@ import { formatShape } from '../../shapes/shape.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { Part, SongDocument } from '../../song/document/document.ts';
 import { findStoredShape } from '../../song/part/stored-shapes.ts';
-import { listPlayedBars, type PlayedBar, slotStartTick } from '../../song/played/played-bars.ts';
+import { type PlayedBar, slotStartTick } from '../../song/played/played-bars.ts';
 import { listSongChords } from '../../song/played/song-chords.ts';
 import { toTimeline } from '../../song/played/timeline.ts';
+import { sayWay } from '../../words/hold-words.ts';
 import { sayMarks } from '../../words/mark-words.ts';
 import { ORNAMENT_WORDS } from '../../words/ornament-words.ts';
 
@@ -89,12 +91,21 @@ function handOf(bar: PerformedBar | undefined): readonly [string, string, string
   ];
 }
 
-/** Every chord of the song with how it is held behind the capo; frets and fingers are empty where no shape is stored. */
+/**
+ * Every chord of the song with how it is held behind the capo, a row for each way of holding it and where; frets and fingers are empty
+ * where no shape is stored.
+ */
 export function toShapeTable(document: SongDocument, part: Part): Table {
   const { toShapeChord } = songKeysOf(document, part);
-  const rows = listSongChords(document, listPlayedBars(document)).map(({ chord, bars, entries }) => {
+  const { played, bars: performed } = performanceOf(document, part);
+  const counted = listHeldWays(
+    listSongChords(document, played),
+    played,
+    (index, at) => performed[index]?.slots[at]?.held ?? null,
+  );
+  const rows = counted.map(({ chord, kept, bars, entries }) => {
     const shapeChord = toShapeChord(chord);
-    const fingering = findStoredShape(part, shapeChord)?.fingering;
+    const fingering = (kept ?? findStoredShape(part, shapeChord))?.fingering;
     return [
       formatChordSymbol(chord),
       formatChordSymbol(shapeChord),
@@ -102,7 +113,8 @@ export function toShapeTable(document: SongDocument, part: Part): Table {
       fingering === undefined ? '' : fingering.fingers.map((finger) => finger ?? '-').join(' '),
       String(bars),
       String(entries),
+      kept === null ? '' : sayWay(document, kept),
     ];
   });
-  return [['sounding', 'shape', 'frets', 'fingers', 'bars', 'times entered'], ...rows];
+  return [['sounding', 'shape', 'frets', 'fingers', 'bars', 'times entered', 'where'], ...rows];
 }

@@ -139,7 +139,7 @@ function isStruckAlike({ bars, played }: Performance, a: number, b: number): boo
     return [
       ornaments,
       played[index]?.lengthTicks,
-      slots.map(({ slot: { isTied, chord } }) => (isTied ? chord : null)),
+      slots.map(({ slot: { isTied, chord }, held }) => [isTied ? chord : null, held?.fingering ?? null]),
       strokes.map(({ startTick, direction, isCut, slot }) => [startTick, direction, isCut, slot.id]),
     ];
   };

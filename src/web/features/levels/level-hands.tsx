@@ -2,10 +2,12 @@ import { useMemo } from 'react';
 import { styled } from 'styled-components';
 import type { HeldChord } from '../../../core/arrange/levels/level-chords.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
+import { type ChordSymbol, parseChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
 import { formatMetre } from '../../../core/rhythm/metre.ts';
-import { rankShapes } from '../../../core/shapes/rank-shapes.ts';
-import { type Fingering, formatShape, isBarreChord } from '../../../core/shapes/shape.ts';
+import { findFingering, type Instrument, rankShapes } from '../../../core/shapes/rank-shapes.ts';
+import { type Fingering, formatShape, isBarreChord, parseShape } from '../../../core/shapes/shape.ts';
+import { soundsOnly } from '../../../core/shapes/sounding.ts';
 import { toStoredPattern } from '../../../core/song/attachments/right-hand.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
@@ -19,6 +21,7 @@ import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
+import { Field } from '../../ui/field.tsx';
 import { Select } from '../../ui/select.tsx';
 import type { ChosenChord } from './line-table.tsx';
 
@@ -58,11 +61,18 @@ export function LeftHandOfLevel(props: {
   if (chord === null) {
     return null;
   }
-  const edit = (fingering: Fingering | null, slotId: number | null): void =>
+  const edit = (fingering: Fingering | null, slotId: number | null, instead?: ChordSymbol): void =>
     run({
       kind: 'edit-level',
       partId: part.id,
-      edit: { hand: 'left', level: chosen.level, chord, slotId, fingering },
+      edit: {
+        hand: 'left',
+        level: chosen.level,
+        chord,
+        slotId,
+        fingering,
+        ...(instead === undefined ? {} : { instead }),
+      },
     });
   return (
     <section aria-label="Left hand">
@@ -90,6 +100,7 @@ export function LeftHandOfLevel(props: {
           </li>
         ))}
       </Offers>
+      <InsteadField onChoose={(instead, fingering) => edit(fingering, null, instead)} />
       <Button weight="word" onPress={() => edit(null, chosen.slotId)}>
         Let the chord before go on here
       </Button>
@@ -100,6 +111,54 @@ export function LeftHandOfLevel(props: {
       )}
     </section>
   );
+}
+
+/** Where another chord is typed that stands in for the chosen one. */
+function InsteadField({ onChoose }: { readonly onChoose: (instead: ChordSymbol, fingering: Fingering) => void }) {
+  const { setup, instrument } = usePart();
+  const { players } = usePlayers();
+  return (
+    <Field
+      label="Another chord in its place"
+      value=""
+      hint="such as Am, or Am x02210"
+      onCommit={(text) => {
+        if (text.trim() === '') {
+          return null;
+        }
+        const read = readInstead(text, { setup, ...instrument, hand: players.hand });
+        if (typeof read === 'string') {
+          return read;
+        }
+        onChoose(read.instead, read.fingering);
+        return null;
+      }}
+    />
+  );
+}
+
+/** Another chord, by its name and its frets if wanted; a sentence where it is none. */
+function readInstead(
+  text: string,
+  instrument: Instrument,
+): { readonly instead: ChordSymbol; readonly fingering: Fingering } | string {
+  const [name = '', frets] = text.trim().split(/\s+/);
+  const instead = parseChordSymbol(name);
+  const fingering = !instead.ok
+    ? null
+    : frets === undefined
+      ? (rankShapes(instead.value, instrument, 1)[0]?.fingering ?? null)
+      : findTyped(frets, instead.value, instrument);
+  return instead.ok && fingering !== null
+    ? { instead: instead.value, fingering }
+    : 'Write a chord as the hand plays it, and its frets if you like: Am, or Am x02210.';
+}
+
+/** A shape that is typed for a chord, with its easiest fingers; null where it is none, or sounds something else. */
+function findTyped(frets: string, chord: ChordSymbol, instrument: Instrument): Fingering | null {
+  const { tuning } = instrument.setup;
+  const shape = parseShape(frets, tuning.openMidi.length);
+  return shape.ok && soundsOnly(shape.value, chord, tuning) ? findFingering(shape.value, instrument) : null;
 }
 
 function heldHere(playedLevels: readonly PlayedLevel[], { level, barIndex, slotId }: ChosenChord): HeldChord | null {

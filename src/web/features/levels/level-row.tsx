@@ -2,14 +2,17 @@ import { useMemo } from 'react';
 import { styled } from 'styled-components';
 import { heldOn, listLevelNews } from '../../../core/arrange/levels/level-news.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
+import { listStandIns } from '../../../core/arrange/levels/stand-ins.ts';
 import { toBarPattern } from '../../../core/arrange/performance/bar-pattern.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import { formatCounts } from '../../../core/rhythm/pattern-counts.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';
+import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
+import { sayStandIn } from '../../../core/words/hold-words.ts';
 import { formatDifficulty, formatLevelNews, formatStartTempo, LEVEL_WORDS } from '../../../core/words/level-words.ts';
 import { useChordName } from '../../api/settings.tsx';
-import { usePart } from '../../editor/use-song.tsx';
+import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { StrokeRow } from '../../painters/stroke-row.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
@@ -30,7 +33,13 @@ export function LevelRow(props: {
   const { playedLevel, below, played, share, isChosen, onChoose } = props;
   const nameOf = useChordName();
   const news = useMemo(() => (below === null ? null : listLevelNews(playedLevel, below)), [playedLevel, below]);
-  const { setup } = usePart();
+  const document = useDocument();
+  const part = usePart();
+  const { setup } = part;
+  const standIns = useMemo(
+    () => listStandIns(playedLevel.bars, songKeysOf(document, part).toShapeChord),
+    [playedLevel, document, part],
+  );
   const held = heldOn(playedLevel.bars);
   const pattern = usualPattern(playedLevel, played);
   const start = formatStartTempo(playedLevel.difficulty, nameOf);
@@ -67,6 +76,11 @@ export function LevelRow(props: {
         )}
         <p>{formatDifficulty(playedLevel.difficulty, nameOf)}</p>
         {start !== '' && <p>{start}</p>}
+        {standIns.map((each) => (
+          <p key={sayStandIn(each)}>
+            <Signed text={sayStandIn(each, nameOf)} />
+          </p>
+        ))}
       </div>
       <div>
         <Effort>

@@ -19,6 +19,7 @@ import { Caution } from '../../ui/caution.tsx';
 import { Field } from '../../ui/field.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { FretGrid } from './fret-grid.tsx';
+import { HoldNamed } from './hold-named.tsx';
 import { ReachCaution } from './reach-caution.tsx';
 import { TwoColumns } from './two-columns.tsx';
 
@@ -101,7 +102,7 @@ function Names(props: { readonly shape: Shape; readonly given: string; readonly 
     [shape, part.setup.tuning, shapeKey],
   );
   const interval = nameInterval(shape, part.setup.tuning, shapeKey);
-  const isHeld = findFingering(shape, { setup: part.setup, ...part.instrument, hand: players.hand }) !== null;
+  const fingering = findFingering(shape, { setup: part.setup, ...part.instrument, hand: players.hand });
   const [best, ...others] = names;
   return (
     <Found>
@@ -122,7 +123,11 @@ function Names(props: { readonly shape: Shape; readonly given: string; readonly 
         </p>
       )}
       <ReachCaution shape={shape} />
-      {!isHeld && <Caution>No fingering for it was found that this hand can hold.</Caution>}
+      {fingering === null ? (
+        <Caution>No fingering for it was found that this hand can hold.</Caution>
+      ) : (
+        <HoldNamed fingering={fingering} names={names} />
+      )}
     </Found>
   );
 }

@@ -1,11 +1,12 @@
 import { styled } from 'styled-components';
 import type { Alternative, ShapeSheet } from '../../../core/arrange/shapes/shape-plan.ts';
-import { isSameChord } from '../../../core/harmony/chord-symbol.ts';
+import { type ChordSymbol, isSameChord } from '../../../core/harmony/chord-symbol.ts';
 import { isEqual } from '../../../core/kernel/equal.ts';
 import { formatEffort } from '../../../core/shapes/effort-words.ts';
 import { formatMovableForm } from '../../../core/shapes/movable-form.ts';
 import { type Fingering, formatShape } from '../../../core/shapes/shape.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
+import type { SongCommand } from '../../../core/song/commands.ts';
 import { sayCommandError } from '../../../core/words/command-error-words.ts';
 import {
   formatEasierShape,
@@ -22,10 +23,12 @@ import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
 import { Signed } from '../../ui/signed.tsx';
+import { HoldPanel } from './hold-panel.tsx';
 import { ReachCaution } from './reach-caution.tsx';
 
 /** One shape: how it is held, whether its name is right, the other ways to hold it, and the steps from easy to full. */
-export function ShapeDetails({ sheet }: { readonly sheet: ShapeSheet }) {
+export function ShapeDetails(props: { readonly sheet: ShapeSheet; readonly nexts: readonly ChordSymbol[] }) {
+  const { sheet, nexts } = props;
   const { chord, rated, form, stored } = sheet;
   const nameOf = useChordName();
   const style = usePlaceStyle();
@@ -78,6 +81,12 @@ export function ShapeDetails({ sheet }: { readonly sheet: ShapeSheet }) {
           Barres: short sets, then rest. Stop when it hurts, and see a teacher or a clinician if it lasts.
         </Caution>
       )}
+      <HoldPanel
+        key={rated === null ? '' : `${formatShape(rated.fingering.shape)} ${rated.fingering.fingers.join()}`}
+        sheet={sheet}
+        nexts={nexts}
+        run={acts.run}
+      />
       <Alternatives sheet={sheet} acts={acts} />
       <EasierSteps sheet={sheet} acts={acts} />
     </Details>
@@ -87,22 +96,30 @@ export function ShapeDetails({ sheet }: { readonly sheet: ShapeSheet }) {
 type Acts = ReturnType<typeof useShapeActs>;
 
 /** What can be done with the shape of a chord. */
-function useShapeActs({ chord }: ShapeSheet) {
+function useShapeActs({ chord, stored }: ShapeSheet) {
   const editor = useSongEditor();
   const part = usePart();
   const document = useDocument();
   const isWaiting = document.chart.draftText !== null;
   const { forbidden } = part.wishes;
+  const place = { targetId: stored?.targetId ?? null, before: stored?.before ?? null };
+  const waiting = 'The chart has lines that cannot be read, and its text holds pins too: mend it first.';
   return {
-    problem: isWaiting ? 'The chart has lines that cannot be read, and its text holds pins too: mend it first.' : null,
+    problem: isWaiting ? waiting : null,
+    /** Carries a command out; answers what is wrong, or null. */
+    run: (command: SongCommand): string | null => {
+      const error = isWaiting ? null : editor.run(command);
+      return isWaiting ? waiting : error === null ? null : sayCommandError(error);
+    },
     hold: (fingering: Fingering | null, origin: 'chosen' | 'pinned'): void => {
       if (fingering !== null && !isWaiting) {
-        editor.run({ kind: 'store-shape', partId: part.id, chord, stored: { fingering, origin } });
+        const fromLevel = stored?.fromLevel ?? null;
+        editor.run({ kind: 'store-shape', partId: part.id, chord, ...place, stored: { fingering, origin, fromLevel } });
       }
     },
     release: (): void => {
       if (!isWaiting) {
-        editor.run({ kind: 'store-shape', partId: part.id, chord, stored: null });
+        editor.run({ kind: 'store-shape', partId: part.id, chord, ...place, stored: null });
       }
     },
     /** Rules a shape out for this chord, or lets it in again; answers what is wrong, or null. */

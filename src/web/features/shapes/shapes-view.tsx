@@ -2,17 +2,20 @@ import { useState } from 'react';
 import { Radio, RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { ShapePlan, ShapeSheet } from '../../../core/arrange/shapes/shape-plan.ts';
-import { formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
+import { formatChordSymbol, isSameChord } from '../../../core/harmony/chord-symbol.ts';
+import { itemAt, uniqueBy } from '../../../core/kernel/list.ts';
 import { formatCount } from '../../../core/kernel/plural.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
+import { sayHeld, sayWay } from '../../../core/words/hold-words.ts';
 import { formatBassLine, formatFamily, formatTimes } from '../../../core/words/line-words.ts';
 
 import { formatShapeWords, listShapeDegrees, listShapeNotes } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePlaceStyle } from '../../editor/use-place-style.ts';
-import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
+import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { ShapeDetails } from './shape-details.tsx';
@@ -31,7 +34,10 @@ export function ShapesView({ plan }: { readonly plan: ShapePlan }) {
   const [below, setBelow] = useState<Below>('fingers');
   const [chosenName, choose] = useState('');
   const nameOf = useChordName();
-  const chosen = plan.sheets.find(({ chord }) => formatChordSymbol(chord) === chosenName) ?? plan.sheets[0];
+  const keys = plan.sheets.map((_, index) => keyOf(plan.sheets, index));
+  const at = Math.max(0, keys.indexOf(chosenName));
+  const chosen = plan.sheets[at];
+  const nexts = plan.changes.flatMap(({ from, to }) => (from === at ? (plan.sheets[to]?.chord ?? []) : []));
   return (
     <TwoColumns>
       <section aria-label="Shapes of the song">
@@ -42,36 +48,91 @@ export function ShapesView({ plan }: { readonly plan: ShapePlan }) {
           </p>
           <Choice label="Below the strings" options={BELOW} value={below} onChange={setBelow} />
         </Head>
-        <Sheets
-          aria-label="Shape"
-          value={chosen === undefined ? '' : formatChordSymbol(chosen.chord)}
-          orientation="horizontal"
-          onChange={choose}
-        >
-          {plan.sheets.map((sheet) => (
-            <Sheet key={formatChordSymbol(sheet.chord)} sheet={sheet} below={below} />
+        <Sheets aria-label="Shape" value={keys[at] ?? ''} orientation="horizontal" onChange={choose}>
+          {plan.sheets.map((sheet, index) => (
+            <Sheet
+              key={keys[index]}
+              value={keys[index] ?? ''}
+              number={numberOf(plan.sheets, index)}
+              sheet={sheet}
+              below={below}
+            />
           ))}
         </Sheets>
+        <Proposals plan={plan} />
         <Lines plan={plan} names={plan.sheets.map(({ chord }) => nameOf(chord))} />
       </section>
       <aside aria-label="The chosen shape">
-        {chosen !== undefined && <ShapeDetails key={formatChordSymbol(chosen.chord)} sheet={chosen} />}
+        {chosen !== undefined && (
+          <ShapeDetails key={keys[at]} sheet={chosen} nexts={uniqueBy(nexts, formatChordSymbol)} />
+        )}
       </aside>
     </TwoColumns>
   );
 }
 
-function Sheet({ sheet, below }: { readonly sheet: ShapeSheet; readonly below: Below }) {
+/** One text for each sheet: a chord that is held in several ways has one for each. */
+function keyOf(sheets: readonly ShapeSheet[], index: number): string {
+  const sheet = itemAt(sheets, index);
+  return `${formatChordSymbol(sheet.chord)} ${numberOf(sheets, index) ?? ''}`.trim();
+}
+
+/** Which way to hold its chord a sheet shows, from 1; null where there is one. */
+function numberOf(sheets: readonly ShapeSheet[], index: number): number | null {
+  const { chord } = itemAt(sheets, index);
+  const own = sheets.flatMap((sheet, at) => (isSameChord(sheet.chord, chord) ? [at] : []));
+  return own.length < 2 ? null : own.indexOf(index) + 1;
+}
+
+/** Second fingerings that the song gains by, each to be taken with one press. */
+function Proposals({ plan }: { readonly plan: ShapePlan }) {
+  const part = usePart();
+  const nameOf = useChordName();
+  const editor = useSongEditor();
+  return plan.proposals.length === 0 ? null : (
+    <Told>
+      <h2>What a second fingering would gain</h2>
+      <ul>
+        {plan.proposals.map(({ chord, before, fingering, gain }) => {
+          const words = `${nameOf(chord)} before ${nameOf(before)}: ${sayHeld({ fingering })}, the song ${gain.toFixed(2)} easier`;
+          return (
+            <li key={words}>
+              <Signed text={`${words}. `} />
+              <Button
+                weight="word"
+                aria-label={`Hold ${words}`}
+                onPress={() => {
+                  const stored = { fingering, origin: 'pinned' as const };
+                  editor.run({ kind: 'store-shape', partId: part.id, chord, before, stored });
+                }}
+              >
+                Hold it so
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </Told>
+  );
+}
+
+function Sheet(props: {
+  readonly sheet: ShapeSheet;
+  readonly value: string;
+  readonly number: number | null;
+  readonly below: Below;
+}) {
+  const { sheet, value, number, below } = props;
+  const document = useDocument();
   const nameOf = useChordName();
   const style = usePlaceStyle();
-  const part = usePart();
-  const texts = useBelow(sheet, below);
   const { chord, rated, bars, entries, stored, sounding } = sheet;
-  const name = nameOf(chord);
+  const name = number === null ? nameOf(chord) : `${nameOf(chord)} (${number})`;
+  const where = number === null || stored === null ? '' : sayWay(document, stored, nameOf);
   const words = rated === null ? ['No shape found.'] : formatShapeWords(rated.fingering, chord, style);
   const how = stored?.origin === 'pinned' ? 'pinned' : stored?.origin === 'chosen' ? 'chosen' : '';
   return (
-    <Card value={formatChordSymbol(chord)} aria-label={`${name}. ${words.join(' ')}`}>
+    <Card value={value} aria-label={`${name}. ${words.join(' ')}`}>
       <b>
         <Signed text={name} />
       </b>
@@ -79,28 +140,43 @@ function Sheet({ sheet, below }: { readonly sheet: ShapeSheet; readonly below: B
         <Signed text={`sounds ${nameOf(sounding)}`} />
         {how !== '' && <em> · {how}</em>}
       </small>
-      {rated === null ? (
-        <p>No shape found here.</p>
-      ) : (
-        <ShapeBox
-          fingering={rated.fingering}
-          capoFret={part.setup.capoFret}
-          gridPx={104}
-          detail={below === 'fingers' || below === 'words' ? 'fingers' : 'dots only'}
-          below={texts}
-          label={words.join(' ')}
-        />
+      {where !== '' && (
+        <small>
+          <Signed text={where} />
+        </small>
       )}
-      {below === 'words' && rated !== null && (
-        <Spoken>
-          <Signed text={words.join(' ')} />
-        </Spoken>
-      )}
+      <SheetPicture sheet={sheet} below={below} words={words} />
       <small>
         {entries === 0 ? 'not played' : `${formatCount(bars, 'bar')}, entered ${formatTimes(entries)}`}
         {rated !== null && `, effort ${rated.effort.total.toFixed(1)}`}
       </small>
     </Card>
+  );
+}
+
+function SheetPicture(props: { readonly sheet: ShapeSheet; readonly below: Below; readonly words: readonly string[] }) {
+  const { sheet, below, words } = props;
+  const { capoFret } = usePart().setup;
+  const texts = useBelow(sheet, below);
+  if (sheet.rated === null) {
+    return <p>No shape found here.</p>;
+  }
+  return (
+    <>
+      <ShapeBox
+        fingering={sheet.rated.fingering}
+        capoFret={capoFret}
+        gridPx={104}
+        detail={below === 'fingers' || below === 'words' ? 'fingers' : 'dots only'}
+        below={texts}
+        label={words.join(' ')}
+      />
+      {below === 'words' && (
+        <Spoken>
+          <Signed text={words.join(' ')} />
+        </Spoken>
+      )}
+    </>
   );
 }
 

@@ -34,6 +34,8 @@ export type ProblemChord = {
   readonly section: string;
   /** The shape it is held with here, where the song holds the chord in several ways; null: in one. */
   readonly kept: StoredShape | null;
+  /** Whether the same frets were held for the chord before: only fingers differ, and the shape is learned once. */
+  readonly isAgain: boolean;
 };
 
 /** A change between two chords, by their places among the chords. */
@@ -113,6 +115,19 @@ function heldProblem(heard: Heard, songChords: readonly SongChord[]): SongProble
   });
 }
 
+function isAgain(chords: readonly CountedChord[], place: number): boolean {
+  const own = itemAt(chords, place);
+  return chords
+    .slice(0, place)
+    .some(
+      ({ chord, kept }) =>
+        own.kept !== null &&
+        kept !== null &&
+        isSameChord(chord, own.chord) &&
+        isEqual(kept.fingering.shape, own.kept.fingering.shape),
+    );
+}
+
 /** What some chords come to in a song; `placeOf` says which of them a slot of a played bar has. */
 function problemOf(
   { document, part, played }: Heard,
@@ -129,6 +144,7 @@ function problemOf(
     chords: songChords.map(({ chord, entries: count, bars, kept }, place) => ({
       chord,
       kept,
+      isAgain: isAgain(songChords, place),
       share: itemAt(ticks, place) / total,
       entries: count,
       bars,

@@ -134,7 +134,9 @@ function singleCosts(
       : efforts.map(
           (effort, option) =>
             HOLD_WEIGHT * itemAt(problem.chords, index).share * effort +
-            learningCost(list.candidates[option]?.hold.strangeness ?? 0, news[option] === true) +
+            (itemAt(problem.chords, index).isAgain
+              ? 0
+              : learningCost(list.candidates[option]?.hold.strangeness ?? 0, news[option] === true)) +
             (list.candidates[option]?.isBarre === true ? barrePenalty : 0),
         ),
   );
@@ -231,8 +233,10 @@ export function toSolution(
     chords,
     hold: HOLD_WEIGHT * hold,
     change,
-    learn: sumOf(chords, ({ candidate, isNew }) =>
-      learningCost(candidate?.hold.strangeness ?? UNPLAYABLE_STRANGENESS, isNew),
+    learn: sumOf([...chords.entries()], ([index, { candidate, isNew }]) =>
+      itemAt(problem.chords, index).isAgain
+        ? 0
+        : learningCost(candidate?.hold.strangeness ?? UNPLAYABLE_STRANGENESS, isNew),
     ),
     isProven: best.isProven,
     isRough,

@@ -16,8 +16,8 @@ import { fingeringOf, listFingerings } from '../problem/candidates.ts';
 import { TIE } from '../setup/setup-plan.ts';
 import { HOLD_WEIGHT } from '../setup/setup-solution.ts';
 
-/** What a second fingering of a chord costs a song, in easy fingers: a third of what counts as a tie (a first choice). */
-export const SECOND_FINGERING = 0.03;
+/** What a second fingering of a chord costs a song, in easy fingers: a tenth of what counts as a tie (a first choice). */
+export const SECOND_FINGERING = 0.01;
 
 /** A chord of a song as it is held: the shape that is kept, and its share of the time. */
 export type HeldOnce = { readonly chord: ChordSymbol; readonly stored: StoredShape | null; readonly share: number };
@@ -156,8 +156,8 @@ export function costOfChoice(
 }
 
 /**
- * The second fingerings that a song gains by, the most first; none where the gain is no more than a tie. `sequence` are the chords in the
- * order in which they are entered; what the teacher already holds before a chord stays.
+ * The second fingerings that a song gains by as it is held, the most first; none where the gain is no more than a tie. `sequence` are the
+ * chords in the order in which they are entered; what the teacher already holds in a place of its own stays.
  */
 export function proposeFingerings(
   held: readonly HeldOnce[],
@@ -165,37 +165,41 @@ export function proposeFingerings(
   instrument: Instrument,
 ): readonly FingeringProposal[] {
   const { places, changes } = listPlaces(held, sequence, instrument);
-  if (places.length === 0) {
-    return [];
-  }
-  const { chosen } = choosePlaceFingerings(places, changes);
-  const cost = costOfChoice(places, changes, chosen);
-  return places
-    .flatMap((place, index): readonly FingeringProposal[] => {
-      const usual = usualOf(places, chosen, place.chord);
-      const option = itemAt(chosen, index);
-      const next = held[place.next]?.stored?.chord;
-      const own = held[place.chord];
-      if (option === usual || next === undefined || own === undefined || place.options.length < 2) {
-        return [];
-      }
-      const gain = costOfChoice(places, changes, chosen.with(index, usual)) - cost;
-      const fingering = itemAt(place.options, option).fingering;
-      return gain <= TIE ? [] : [{ chord: own.stored?.chord ?? own.chord, before: next, fingering, gain }];
-    })
+  return [...new Set(sequence)]
+    .flatMap((chord) => proposalsFor(chord, held, asHeldBut(chord, places), changes))
     .sort((a, b) => b.gain - a.gain);
 }
 
-/** The option that most of a chord's time has. */
-function usualOf(places: readonly FingeringPlace[], chosen: readonly number[], chord: number): number {
-  const weights = new Map<number, number>();
-  places.forEach((place, index) => {
-    if (place.chord === chord && place.options.length > 1) {
-      const option = itemAt(chosen, index);
-      weights.set(option, (weights.get(option) ?? 0) + place.weight);
-    }
-  });
-  return [...weights].sort(([, a], [, b]) => b - a)[0]?.[0] ?? 0;
+/** The places with every chord but one held as it is. */
+function asHeldBut(chord: number, places: readonly FingeringPlace[]): readonly FingeringPlace[] {
+  return places.map((place) => (place.chord === chord ? place : { ...place, options: place.options.slice(0, 1) }));
+}
+
+function proposalsFor(
+  chord: number,
+  held: readonly HeldOnce[],
+  places: readonly FingeringPlace[],
+  changes: readonly PlaceChange[],
+): readonly FingeringProposal[] {
+  const asNow = places.map(() => 0);
+  const now = costOfChoice(places, changes, asNow);
+  const { chosen } = choosePlaceFingerings(places, changes);
+  const own = places.flatMap((place, index) => (place.chord === chord ? [index] : []));
+  // Where all of them would be held otherwise, one other fingering is the answer, not a second one.
+  const others = own.filter((index) => chosen[index] !== 0);
+  return others.length === own.length
+    ? []
+    : others.flatMap((index): readonly FingeringProposal[] => {
+        const option = itemAt(chosen, index);
+        const place = itemAt(places, index);
+        const stored = held[chord]?.stored;
+        const next = held[place.next]?.stored?.chord;
+        const gain = now - costOfChoice(places, changes, asNow.with(index, option));
+        const { fingering } = itemAt(place.options, option);
+        return next === undefined || stored == null || gain <= TIE
+          ? []
+          : [{ chord: stored.chord, before: next, fingering, gain }];
+      });
 }
 
 function listPlaces(
@@ -229,7 +233,7 @@ function listPlaces(
 /** How much stranger than the usual fingers others are. */
 const UNUSUAL = 1;
 
-/** The fingerings of a kept shape; one that is kept for a place is settled. */
+/** The fingerings of a kept shape, the one that is held first; one that is kept for a place is settled. */
 function optionsOf({ stored }: HeldOnce, instrument: Instrument): FingeringPlace['options'] {
   if (stored === null) {
     return [];
@@ -244,5 +248,6 @@ function optionsOf({ stored }: HeldOnce, instrument: Instrument): FingeringPlace
     .map((each) => ({ fingering: each.fingering, effort: effortOfHold(each.candidate.hold) }));
   const own = all.filter((each) => isEqual(each.fingering, fingering));
   const isSettled = targetId !== null || before !== null;
-  return isSettled || own.length === 0 ? own.slice(0, 1) : all;
+  const others = all.filter((each) => !own.includes(each));
+  return isSettled || own.length === 0 ? own.slice(0, 1) : [...own, ...others];
 }

@@ -34,7 +34,7 @@ import { fingeringOf, listCandidates } from '../problem/candidates.ts';
 import { isNew, type SetupPlace, toPlaceChord, toSetupPlace } from '../problem/chord-options.ts';
 import type { Planner } from '../problem/planner.ts';
 import type { SetupQuestion } from '../problem/setup-question.ts';
-import { type ProblemChange, type SongProblem, toSongProblem } from '../problem/song-problem.ts';
+import { type ProblemChange, problemAt, type SongProblem, toSongProblem } from '../problem/song-problem.ts';
 import { learningCost } from '../setup/learning.ts';
 import { costOfSetup } from '../setup/setup-plan.ts';
 import { BASS_LEAPS, HOLD_WEIGHT, solveSetup } from '../setup/setup-solution.ts';
@@ -106,12 +106,12 @@ const SHOWN_LIMITS: Limits = { shapes: MOST_ALTERNATIVES, fingerings: 4, slack: 
 
 /** Plans the Shapes step, a chord a step; without sheets for a song without chords. */
 export function* planShapes(document: SongDocument, part: Part, planner: Planner): Steps<ShapePlan, ShapePlan> {
-  const problem = toSongProblem(document, part);
+  const problem = problemAt(toSongProblem(document, part), part.setup, 0);
   const question = questionOf(part, planner);
   const place = toSetupPlace(problem.key, part.setup, 0);
   const instrument: Instrument = { setup: part.setup, ...question.guitar };
-  const stored = problem.chords.map(({ chord }) =>
-    findStoredShape(part, toPlaceChord(chord, problem.key, place).shapeChord),
+  const stored = problem.chords.map(
+    ({ chord, kept }) => kept ?? findStoredShape(part, toPlaceChord(chord, problem.key, place).shapeChord),
   );
   const held = stored.map((each): Held | null =>
     each === null ? null : toHeld(toHold(each.fingering, each.chord, instrument), each.chord, part, question),
@@ -265,7 +265,9 @@ function totalOf({ problem, held, changesInAll, question, place }: Work): number
   const change = sumOf(problem.changes, (each) =>
     changeCost(each, held[each.from] ?? null, held[each.to] ?? null, changesInAll),
   );
-  const learn = sumOf(held, (each) => each?.learn ?? 0);
+  const learn = sumOf([...held.entries()], ([index, each]) =>
+    itemAt(problem.chords, index).isAgain ? 0 : (each?.learn ?? 0),
+  );
   return HOLD_WEIGHT * hold + change + learn + costOfSetup(problem, question, place);
 }
 

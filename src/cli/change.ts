@@ -5,11 +5,12 @@ import { type ChordSymbol, formatChordSymbol } from '../core/harmony/chord-symbo
 import { describeChange } from '../core/shapes/change.ts';
 import { estimateChangeMs } from '../core/shapes/change-time.ts';
 import { findFingering, type Instrument } from '../core/shapes/rank-shapes.ts';
+import { formatFingers } from '../core/shapes/shape.ts';
 import { formatChange } from '../core/words/finger-change-words.ts';
 import { type Answer, answer } from './answer.ts';
 import { CommandError, usageError } from './command-error.ts';
 import { GUITAR_OPTIONS, readGuitar } from './guitar.ts';
-import { fingersText, rounded } from './plan-answer.ts';
+import { rounded } from './plan-answer.ts';
 import { readChord, readSetup, readShape } from './read-words.ts';
 
 const OPTIONS = {
@@ -38,7 +39,7 @@ export function runChange(args: readonly string[]): Answer {
   const side = (chord: ChordSymbol, candidate: Candidate) => ({
     chord: formatChordSymbol(chord),
     frets: candidate.text,
-    fingers: fingersText(fingeringOf(candidate)),
+    fingers: formatFingers(fingeringOf(candidate).fingers),
   });
   const json = {
     from: side(from.chord, pair.from),

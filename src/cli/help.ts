@@ -49,6 +49,8 @@ ${GUITAR}
 The song's chart with the shapes behind that capo; what sounds stays.
   --capo N                     capo fret (as in the song)
   --tuning T                   another tuning
+  --keep-shapes                the shapes stay and all that sounds moves with capo and tuning
+  --key K                      move the song to another key of its mode first
   --sounding                   in sounding names instead of shapes
   --json                       as JSON`,
   map: `ladder map FILE [options]

@@ -4,7 +4,7 @@ import { formatChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { uniqueBy } from '../core/kernel/list.ts';
 import { beatTicks } from '../core/rhythm/metre.ts';
 import { AVERAGE_HAND } from '../core/shapes/hand.ts';
-import { formatShape } from '../core/shapes/shape.ts';
+import { formatFingers, formatShape } from '../core/shapes/shape.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
 import { listPlayedBars, type PlayedBar } from '../core/song/played/played-bars.ts';
 import { formatLevelNews } from '../core/words/level-words.ts';
@@ -39,6 +39,7 @@ function toJson({ levels, bars, difficulty }: PlayedLevel, played: readonly Play
     shapes: uniqueBy(held, ({ fingering }) => formatShape(fingering.shape)).map(({ chord, fingering, how }) => ({
       chord: formatChordSymbol(chord),
       frets: formatShape(fingering.shape),
+      fingers: formatFingers(fingering.fingers),
       how,
     })),
     difficulty: {

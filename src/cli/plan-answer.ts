@@ -9,7 +9,7 @@ import { formatOpenString } from '../core/fretboard/tuning.ts';
 import { formatChordSymbol } from '../core/harmony/chord-symbol.ts';
 import { formatKey } from '../core/harmony/key.ts';
 import { itemAt } from '../core/kernel/list.ts';
-import type { Fingering } from '../core/shapes/shape.ts';
+import { formatFingers } from '../core/shapes/shape.ts';
 import { formatReason, PLAIN_NAMES } from '../core/words/reason-words.ts';
 import { formatSetup } from '../core/words/setup-words.ts';
 
@@ -39,7 +39,7 @@ export function toPlanJson(planned: Planned) {
         sounding: formatChordSymbol(sounding),
         shape: formatChordSymbol(shapeChord),
         frets: candidate?.text ?? null,
-        fingers: candidate === null ? null : fingersText(fingeringOf(candidate)),
+        fingers: candidate === null ? null : formatFingers(fingeringOf(candidate).fingers),
       })),
       also: each.also.map(({ tuning, capoFret }) => ({ tuning: tuning.name, capo: capoFret })),
       lost: each.lost.map(({ sounding, section, stringIndex, frettedAt }) => ({
@@ -69,7 +69,7 @@ function occurrencesJson({ plan, occurrences }: Planned) {
     shapes: (occurrences?.entries ?? []).map(({ chord, candidate }) => ({
       shape: formatChordSymbol(itemAt(chords, chord).shapeChord),
       frets: candidate.text,
-      fingers: fingersText(fingeringOf(candidate)),
+      fingers: formatFingers(fingeringOf(candidate).fingers),
     })),
   };
 }
@@ -92,12 +92,6 @@ function setupJson({ solution, effort, recordCapoFret, crowding, singer }: Plann
     ),
   };
 }
-
-/** Fingers as marks, lowest string first: "-32-1-". */
-export function fingersText({ fingers }: Fingering): string {
-  return fingers.map((finger) => finger ?? '-').join('');
-}
-
 /** A cost as it is shown: three decimals. */
 export function rounded(cost: number): number {
   return Math.round(cost * 1000) / 1000;

@@ -8,11 +8,11 @@ import { type PitchClass, toPitchClass } from '../core/pitch/pitch-class.ts';
 import { formatEffort } from '../core/shapes/effort-words.ts';
 import { findMovableForm, formatMovableForm } from '../core/shapes/movable-form.ts';
 import { type Instrument, type RatedFingering, rankShapes } from '../core/shapes/rank-shapes.ts';
-import { formatShape } from '../core/shapes/shape.ts';
+import { formatFingers, formatShape } from '../core/shapes/shape.ts';
 import { type Answer, answer } from './answer.ts';
 import { CommandError, usageError } from './command-error.ts';
 import { GUITAR_OPTIONS, readGuitar } from './guitar.ts';
-import { fingersText, rounded } from './plan-answer.ts';
+import { rounded } from './plan-answer.ts';
 import { readChord, readNumber, readSetup } from './read-words.ts';
 import { soundingName } from './sounding-name.ts';
 
@@ -59,7 +59,7 @@ function toRow({ fingering, effort }: RatedFingering, chord: ChordSymbol, { setu
   const lowest = Math.min(...notes);
   return {
     frets: formatShape(shape),
-    fingers: fingersText(fingering),
+    fingers: formatFingers(fingering.fingers),
     effort: rounded(effort.total),
     notes: notes.map((midi) => formatPitch(midi, spell)),
     bass: formatPitch(lowest, spell),

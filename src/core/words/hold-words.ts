@@ -56,7 +56,9 @@ export function sayStandIn({ chord, instead, rubbing, bass }: StandInChord, name
   const heard = [
     ...(rubbing.length === 0
       ? []
-      : [`its ${joinWords(rubbing.map(formatNoteName))} lies a semitone from a note of it: listen to the tune there`]),
+      : [
+          `its ${joinWords(rubbing.map(formatNoteName))} lies a semitone from a note of ${nameOf(chord)}: listen where the tune stands there`,
+        ]),
     ...(bass === null ? [] : [`the bass is ${formatNoteName(bass)}`]),
   ];
   return `${nameOf(instead)} stands in for ${nameOf(chord)}${heard.length === 0 ? '' : `: ${heard.join('; ')}`}.`;

@@ -1,13 +1,18 @@
 /* Where a shape is held, how it moved with the tuning, and what stands in for a chord, in words. */
 import type { StandInChord } from '../arrange/levels/stand-ins.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
+import type { Key } from '../harmony/key.ts';
 import { formatNoteName } from '../pitch/note-name.ts';
-import { formatFingers, formatShape } from '../shapes/shape.ts';
+import { checkName, nameShape } from '../shapes/chord-naming.ts';
+import { type Fingering, formatFingers, formatShape } from '../shapes/shape.ts';
 import { placeOf } from '../song/chart/chart-pins.ts';
-import type { SongDocument, StoredShape } from '../song/document/document.ts';
+import type { Part, SongDocument, StoredShape } from '../song/document/document.ts';
+import { findOutOfReach } from '../song/part/reach.ts';
 import { listMovedFrets } from '../song/part/retuned-shapes.ts';
 import { isEverywhere } from '../song/part/stored-shapes.ts';
+import { sayOutOfReach } from './reach-words.ts';
 import { joinWords } from './sentence.ts';
+import { formatNameCheck, listShapeNotes } from './shape-words.ts';
 
 type NameOf = (chord: ChordSymbol) => string;
 
@@ -62,4 +67,29 @@ export function sayStandIn({ chord, instead, rubbing, bass }: StandInChord, name
     ...(bass === null ? [] : [`the bass is ${formatNoteName(bass)}`]),
   ];
   return `${nameOf(instead)} stands in for ${nameOf(chord)}${heard.length === 0 ? '' : `: ${heard.join('; ')}`}.`;
+}
+
+/** How what is said of shapes names things: the key of the shapes, chords, and the capo's fret where frets are counted from the nut, else 0. */
+export type ShapeTelling = { readonly shapeKey: Key; readonly nameOf: NameOf; readonly fretsAdded: number };
+
+/** A sentence for each thing that hinders a shape on its guitar: it moved with the tuning, is out of reach, or sounds a wrong note. */
+export function sayShapeTroubles(
+  {
+    chord,
+    fingering,
+    kept,
+  }: { readonly chord: ChordSymbol; readonly fingering: Fingering; readonly kept: StoredShape | null },
+  part: Pick<Part, 'setup' | 'instrument'>,
+  { shapeKey, nameOf, fretsAdded }: ShapeTelling,
+): readonly string[] {
+  const { tuning } = part.setup;
+  const beyond = findOutOfReach(part, fingering.shape);
+  const check = checkName(fingering.shape, tuning, chord, shapeKey);
+  const better = nameShape(fingering.shape, tuning, shapeKey, 1)[0] ?? null;
+  const notes = listShapeNotes(fingering, part.setup, shapeKey);
+  return [
+    kept === null ? '' : sayMoved(kept, nameOf),
+    beyond === null ? '' : `${nameOf(chord)}: ${sayOutOfReach(beyond, fretsAdded)}`,
+    check?.fit === 'wrong' ? formatNameCheck(fingering, { check, better, notes }, nameOf) : '',
+  ].filter((text) => text !== '');
 }

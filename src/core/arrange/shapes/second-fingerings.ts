@@ -142,7 +142,7 @@ function widest(own: readonly FingeringPlace[]): FingeringPlace['options'] {
 }
 
 /** What a choice costs, by the same sum. */
-export function costOfChoice(
+function costOfChoice(
   places: readonly FingeringPlace[],
   changes: readonly PlaceChange[],
   chosen: readonly number[],

@@ -25,7 +25,7 @@ import { listCautions, listDrills } from './handout-drills.ts';
 import { type HandoutSource, listHandoutOrnaments, listHandoutPatterns } from './handout-hands.ts';
 import { createWayNumbers, type HeldWay, listHeldWays } from './handout-holds.ts';
 import { drawForReader, listReaderChords, notesOf } from './handout-instruments.ts';
-import { sayHolds, sayReach } from './handout-reach.ts';
+import { sayReach, sayStandIns } from './handout-reach.ts';
 
 /** A whole handout. */
 export type Handout = {
@@ -120,7 +120,7 @@ export function composeHandout(request: HandoutRequest): Handout {
     cautions: isGuitar
       ? [
           ...sayReach(source, chords, nameOf, place.fretOffset),
-          ...sayHolds(source, chords, nameOf),
+          ...sayStandIns(source, nameOf),
           ...usualCautions(request, chords),
         ]
       : [],

@@ -17,6 +17,7 @@ import { GuitarsPanel } from './guitars-panel.tsx';
 import { KeyLiftPanel } from './key-lift-panel.tsx';
 import { KeyPanel } from './key-panel.tsx';
 import { Ladder } from './ladder.tsx';
+import { PinCautions } from './pin-cautions.tsx';
 import { NothingLeft, PinsPanel } from './pins-panel.tsx';
 import { TwoCaposPanel } from './two-capos-panel.tsx';
 import { type CapoStep, useCapoStep, useTakeSetup } from './use-capo-step.ts';
@@ -74,6 +75,7 @@ export function CapoPage() {
       </section>
       <aside>
         <Chosen step={step} onCompare={comparing.hold} />
+        <PinCautions />
         <KeyPanel isWaiting={isWaiting} />
         <GuitarPanel isWaiting={isWaiting} />
         <PinsPanel plan={plan} />

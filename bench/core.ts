@@ -309,7 +309,9 @@ const NAMES = 'C G Am F Dm Em E7 A7 D7 G7 Bb Fm Cm Gm7 Fmaj7 Cadd9 D/F# G/B Am/G
 function problemOf(count: number): SongProblem {
   const chords = NAMES.slice(0, count).flatMap((name) => {
     const parsed = parseChordSymbol(name);
-    return parsed.ok ? [{ chord: parsed.value, share: 1 / count, entries: 4, bars: 4, section: 'Verse', kept: null, isAgain: false }] : [];
+    return parsed.ok
+      ? [{ chord: parsed.value, share: 1 / count, entries: 4, bars: 4, section: 'Verse', kept: null, isAgain: false }]
+      : [];
   });
   const changes = range(0, count).flatMap((from) =>
     [1, 2].map((step) => ({

@@ -21,6 +21,7 @@ import { editBlock } from '../acts/map-stores.ts';
 import { type BarPlace, findBarIn, type MapBlock } from '../places/bar-places.ts';
 import type { BarSelection } from '../places/map-session.ts';
 import { useMapStores } from '../use-map.tsx';
+import { HeldHere } from './held-here.tsx';
 
 /** What the selected bars say: their metre, key and tempo, and each chord's mark and syllable. */
 export function BarPanel({ block, selection }: { readonly block: MapBlock; readonly selection: BarSelection }) {
@@ -63,6 +64,7 @@ export function BarPanel({ block, selection }: { readonly block: MapBlock; reado
           Take out
         </Button>
       </Acts>
+      <HeldHere barId={bar.id} />
       {!bar.same && (
         <>
           {bar.slots.map((slot, index) => (

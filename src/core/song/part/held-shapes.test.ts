@@ -10,12 +10,12 @@ import { fillShapes } from '../../arrange/shapes/part-shapes.ts';
 import { commandForText } from '../../formats/text-chart/apply-text.ts';
 import { chartTextOf } from '../../formats/text-chart/format-chart.ts';
 import { parseChart } from '../../formats/text-chart/parse-chart.ts';
-import { type ChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
+import { type ChordSymbol, formatChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
 import { itemAt } from '../../kernel/list.ts';
 import { pitchClassOf } from '../../pitch/note-name.ts';
 import { listFingerings } from '../../shapes/fingering.ts';
 import { rankShapes } from '../../shapes/rank-shapes.ts';
-import { isBarreChord } from '../../shapes/shape.ts';
+import { formatFingers, formatShape, isBarreChord } from '../../shapes/shape.ts';
 import { listChartPins } from '../chart/chart-pins.ts';
 import { songKeysOf } from '../chart/song-keys.ts';
 import { applyCommand, type SongCommand } from '../commands.ts';
@@ -23,6 +23,7 @@ import type { Level, SongDocument, StoredShape } from '../document/document.ts';
 import { mainPartOf } from '../document/parts.ts';
 import type { PlayedBar } from '../played/played-bars.ts';
 import { keepShapes, transposeSong } from './keep-shapes.ts';
+import { listMovedFrets } from './retuned-shapes.ts';
 import { findShapeAt } from './stored-shapes.ts';
 
 const planner = createPlanner();
@@ -177,5 +178,48 @@ describe('what the teacher decided of the hand, on random songs', () => {
       }),
       { numRuns: runs(300), seed: 2003 },
     );
+  });
+});
+
+describe('a shape that is pinned', () => {
+  const fingersOf = (chart: string, name: string): string =>
+    mainPartOf(songFromChart(chart))
+      .shapes.filter(({ chord }) => formatChordSymbol(chord) === name)
+      .map(({ fingering }) => formatFingers(fingering.fingers))
+      .join();
+
+  test('without fingers has those that suit the whole song; with fingers it keeps them', () => {
+    expect(fingersOf('G = 320003\n\n| G | C | G | C |\n', 'G')).toBe('32---4');
+    expect(fingersOf('G = 320003\nEm = 022000 / -12---\n\n| G | Em | G | Em |\n', 'G')).toBe('21---3');
+    expect(fingersOf('G = 320003 / 21---3\n\n| G | C | G | C |\n', 'G')).toBe('21---3');
+  });
+
+  // Common practice: fingers that teachers ask for.
+  test.each([
+    ['320002', '32---1'],
+    ['2x0232', 'T--132'],
+    ['5x0035', '3---14'],
+    ['5x0035', '2---13'],
+    ['x02220', '--213-'],
+    ['320003', '32---4'],
+  ])('%s may have the fingers %s', (frets, fingers) => {
+    const [line] = [`G = ${frets} / ${fingers}`];
+    expect(parseChart(`${line}\n\n| G | C |\n`).problems.filter(({ severity }) => severity === 'error')).toEqual([]);
+  });
+
+  test('is refused with fingers that no hand has there, with a sentence that says which', () => {
+    const [problem] = parseChart('G = 320003 / 12---3\n\n| G | C |\n').problems;
+    expect(problem).toMatchObject({ kind: 'bad-fingers', line: 1 });
+    expect(parseChart('G in Bridge = 320003\n\n| G | C |\n').problems[0]).toMatchObject({ kind: 'bad-pin-place' });
+  });
+
+  test('moves with the tuning: 355333 in drop D is another hand, and each string says so', () => {
+    const song = songFromChart('key: G\nG = 355333\n\n| G | C |\n');
+    const part = mainPartOf(song);
+    const dropD = { name: 'drop D', openMidi: [38, 45, 50, 55, 59, 64] };
+    const retuned = done(song, { kind: 'set-tuning', partId: part.id, tuning: dropD });
+    const [stored] = ownShapes(retuned);
+    expect(stored === undefined ? '' : formatShape(stored.fingering.shape)).toBe('555333');
+    expect(stored === undefined ? [] : listMovedFrets(stored)).toEqual([{ stringNumber: 6, from: 3, to: 5 }]);
   });
 });

@@ -20,6 +20,7 @@ import { Choice } from '../../ui/choice.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { ShapeDetails } from './shape-details.tsx';
 import { TwoColumns } from './two-columns.tsx';
+import { WaitingPins } from './waiting-pins.tsx';
 
 const BELOW = [
   { value: 'fingers', text: 'fingers' },
@@ -60,6 +61,7 @@ export function ShapesView({ plan }: { readonly plan: ShapePlan }) {
           ))}
         </Sheets>
         <Proposals plan={plan} />
+        <WaitingPins sheets={plan.sheets} />
         <Lines plan={plan} names={plan.sheets.map(({ chord }) => nameOf(chord))} />
       </section>
       <aside aria-label="The chosen shape">

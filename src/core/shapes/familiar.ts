@@ -173,8 +173,8 @@ function movableShapesOf(chord: ChordSymbol, weights: EffortWeights): readonly F
   });
 }
 
-/** What other fingers than the usual ones cost above their own effort: some are usual too, the rest have to be unlearned. */
-const OTHER_USUAL_FINGERS = 0.15;
+/** What other fingers than the usual ones cost above their own effort: some are usual too, the later the less, the rest have to be unlearned. */
+const OTHER_USUAL_FINGERS = [0.15, 1.2] as const;
 const UNUSUAL_FINGERS = 2;
 
 /** How strange a shape is to a hand that knows its first chord book, and other fingers than the usual ones with it. */
@@ -190,7 +190,8 @@ function fingerStrangeness({ fingering, others }: Familiar, fingers: FingerNumbe
   if (hasFingers(fingering, fingers)) {
     return 0;
   }
-  return others.some((other) => hasFingers(other, fingers)) ? OTHER_USUAL_FINGERS : UNUSUAL_FINGERS;
+  const place = others.findIndex((other) => hasFingers(other, fingers));
+  return place < 0 ? UNUSUAL_FINGERS : (OTHER_USUAL_FINGERS[place] ?? UNUSUAL_FINGERS);
 }
 
 function hasFingers(fingering: Fingering, fingers: FingerNumbers): boolean {

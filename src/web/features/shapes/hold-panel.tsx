@@ -44,8 +44,8 @@ export function HoldPanel(props: {
   const { players } = usePlayers();
   const { fretOffset } = usePlaceStyle();
   const [draft, setDraft] = useState<Fingering | null>(rated?.fingering ?? null);
-  const [placeValue, setPlace] = useState(places[0]?.value ?? '');
-  const [level, setLevel] = useState(USUAL_LEVELS);
+  const [placeValue, setPlace] = useState((places.find((each) => isPlaceOf(each, stored)) ?? places[0])?.value ?? '');
+  const [level, setLevel] = useState(String(stored?.fromLevel ?? USUAL_LEVELS));
   const [problem, setProblem] = useState<string | null>(null);
   const place = places.find(({ value }) => value === placeValue) ?? places[0];
   const own = part.shapes.filter((each) => isSameChord(each.chord, chord) && each.origin !== 'accepted');
@@ -108,6 +108,11 @@ export function HoldPanel(props: {
       )}
     </Panel>
   );
+}
+
+/** Whether a place is where a shape is kept. */
+function isPlaceOf({ targetId, before }: Place, stored: StoredShape | null): boolean {
+  return stored !== null && isEqual({ targetId, before }, { targetId: stored.targetId, before: stored.before });
 }
 
 function keyOf({ targetId, before }: StoredShape): string {

@@ -95,7 +95,7 @@ test('another chord stands in on a level and is said on its page', async ({ page
   const chart = 'title: Lantern Row\nkey: C\ntempo: 90\n\nVerse:\n| Am | Am/G | Am/F | E |\n';
   await openStep(page, chart, 'Levels');
   await page.getByRole('button', { name: /^Level 3, bar 2: / }).click();
-  await page.getByRole('textbox', { name: 'Another chord in its place' }).fill('G');
+  await page.getByRole('textbox', { name: 'Held otherwise, or another chord in its place' }).fill('G');
   await page.keyboard.press('Tab');
   await expect(page.getByText(/^G stands in for Am\/G/).first()).toBeVisible();
   await page.getByRole('link', { name: 'Handout', exact: true }).click();

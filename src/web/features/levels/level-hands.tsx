@@ -2,11 +2,12 @@ import { useMemo } from 'react';
 import { styled } from 'styled-components';
 import type { HeldChord } from '../../../core/arrange/levels/level-chords.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
-import { type ChordSymbol, parseChordSymbol } from '../../../core/harmony/chord-symbol.ts';
+import { type ChordSymbol, isSameChord, parseChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
 import { formatMetre } from '../../../core/rhythm/metre.ts';
+import { isLegalFingering } from '../../../core/shapes/fingering.ts';
 import { findFingering, type Instrument, rankShapes } from '../../../core/shapes/rank-shapes.ts';
-import { type Fingering, formatShape, isBarreChord, parseShape } from '../../../core/shapes/shape.ts';
+import { type Fingering, formatShape, isBarreChord, parseFingers, parseShape } from '../../../core/shapes/shape.ts';
 import { soundsOnly } from '../../../core/shapes/sounding.ts';
 import { toStoredPattern } from '../../../core/song/attachments/right-hand.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
@@ -100,7 +101,9 @@ export function LeftHandOfLevel(props: {
           </li>
         ))}
       </Offers>
-      <InsteadField onChoose={(instead, fingering) => edit(fingering, null, instead)} />
+      <InsteadField
+        onChoose={(other, fingering) => edit(fingering, null, isSameChord(other, chord) ? undefined : other)}
+      />
       <Button weight="word" onPress={() => edit(null, chosen.slotId)}>
         Let the chord before go on here
       </Button>
@@ -119,9 +122,9 @@ function InsteadField({ onChoose }: { readonly onChoose: (instead: ChordSymbol, 
   const { players } = usePlayers();
   return (
     <Field
-      label="Another chord in its place"
+      label="Held otherwise, or another chord in its place"
       value=""
-      hint="such as Am, or Am x02210"
+      hint="such as Am x02210 / --231-"
       onCommit={(text) => {
         if (text.trim() === '') {
           return null;
@@ -137,28 +140,40 @@ function InsteadField({ onChoose }: { readonly onChoose: (instead: ChordSymbol, 
   );
 }
 
-/** Another chord, by its name and its frets if wanted; a sentence where it is none. */
+/** "Am", "Am x02210" or "Am x02210 / --231-"; a sentence where it cannot be read or held. */
 function readInstead(
   text: string,
   instrument: Instrument,
 ): { readonly instead: ChordSymbol; readonly fingering: Fingering } | string {
-  const [name = '', frets] = text.trim().split(/\s+/);
+  const [, name = '', frets, fingers] = /^(\S+)(?:\s+([xX0-9-]+)(?:\s*\/\s*(\S+))?)?$/.exec(text.trim()) ?? [];
   const instead = parseChordSymbol(name);
-  const fingering = !instead.ok
-    ? null
-    : frets === undefined
-      ? (rankShapes(instead.value, instrument, 1)[0]?.fingering ?? null)
-      : findTyped(frets, instead.value, instrument);
+  const fingering = instead.ok ? findTyped(instead.value, frets ?? null, fingers ?? null, instrument) : null;
   return instead.ok && fingering !== null
     ? { instead: instead.value, fingering }
-    : 'Write a chord as the hand plays it, and its frets if you like: Am, or Am x02210.';
+    : 'Write a chord as the hand plays it, with its frets and fingers if you like: Am, Am x02210, or Am x02210 / --231-.';
 }
 
-/** A shape that is typed for a chord, with its easiest fingers; null where it is none, or sounds something else. */
-function findTyped(frets: string, chord: ChordSymbol, instrument: Instrument): Fingering | null {
+/** A chord with the frets and fingers that are typed, or the easiest ones; null where they are none, or sound something else. */
+function findTyped(
+  chord: ChordSymbol,
+  frets: string | null,
+  fingers: string | null,
+  instrument: Instrument,
+): Fingering | null {
+  if (frets === null) {
+    return rankShapes(chord, instrument, 1)[0]?.fingering ?? null;
+  }
   const { tuning } = instrument.setup;
   const shape = parseShape(frets, tuning.openMidi.length);
-  return shape.ok && soundsOnly(shape.value, chord, tuning) ? findFingering(shape.value, instrument) : null;
+  if (!shape.ok || !soundsOnly(shape.value, chord, tuning)) {
+    return null;
+  }
+  const typed = fingers === null ? null : parseFingers(fingers, tuning.openMidi.length);
+  const fingering = typed === null ? null : { shape: shape.value, fingers: typed };
+  if (fingers !== null) {
+    return fingering !== null && isLegalFingering(fingering) ? fingering : null;
+  }
+  return findFingering(shape.value, instrument);
 }
 
 function heldHere(playedLevels: readonly PlayedLevel[], { level, barIndex, slotId }: ChosenChord): HeldChord | null {

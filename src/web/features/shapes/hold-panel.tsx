@@ -44,8 +44,8 @@ export function HoldPanel(props: {
   const { players } = usePlayers();
   const { fretOffset } = usePlaceStyle();
   const [draft, setDraft] = useState<Fingering | null>(rated?.fingering ?? null);
-  const [placeValue, setPlace] = useState((places.find((each) => isPlaceOf(each, stored)) ?? places[0])?.value ?? '');
-  const [level, setLevel] = useState(String(stored?.fromLevel ?? USUAL_LEVELS));
+  const [placeValue, setPlace] = useState(() => placeOfStored(places, stored));
+  const [level, setLevel] = useState(() => levelOfStored(stored));
   const [problem, setProblem] = useState<string | null>(null);
   const place = places.find(({ value }) => value === placeValue) ?? places[0];
   const own = part.shapes.filter((each) => isSameChord(each.chord, chord) && each.origin !== 'accepted');
@@ -110,9 +110,17 @@ export function HoldPanel(props: {
   );
 }
 
-/** Whether a place is where a shape is kept. */
-function isPlaceOf({ targetId, before }: Place, stored: StoredShape | null): boolean {
-  return stored !== null && isEqual({ targetId, before }, { targetId: stored.targetId, before: stored.before });
+/** The place at which a shape is kept; the first where it is kept nowhere. */
+function placeOfStored(places: readonly Place[], stored: StoredShape | null): string {
+  const own = places.find(
+    ({ targetId, before }) =>
+      stored !== null && isEqual({ targetId, before }, { targetId: stored.targetId, before: stored.before }),
+  );
+  return (own ?? places[0])?.value ?? '';
+}
+
+function levelOfStored(stored: StoredShape | null): string {
+  return String(stored?.fromLevel ?? USUAL_LEVELS);
 }
 
 function keyOf({ targetId, before }: StoredShape): string {

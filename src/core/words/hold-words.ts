@@ -82,14 +82,25 @@ export function sayShapeTroubles(
   part: Pick<Part, 'setup' | 'instrument'>,
   { shapeKey, nameOf, fretsAdded }: ShapeTelling,
 ): readonly string[] {
-  const { tuning } = part.setup;
   const beyond = findOutOfReach(part, fingering.shape);
-  const check = checkName(fingering.shape, tuning, chord, shapeKey);
-  const better = nameShape(fingering.shape, tuning, shapeKey, 1)[0] ?? null;
-  const notes = listShapeNotes(fingering, part.setup, shapeKey);
   return [
     kept === null ? '' : sayMoved(kept, nameOf),
     beyond === null ? '' : `${nameOf(chord)}: ${sayOutOfReach(beyond, fretsAdded)}`,
-    check?.fit === 'wrong' ? formatNameCheck(fingering, { check, better, notes }, nameOf) : '',
+    sayWrongName(chord, fingering, part.setup, { shapeKey, nameOf }),
   ].filter((text) => text !== '');
+}
+
+/** What is wrong with the name of a shape; empty for one that sounds nothing foreign. */
+function sayWrongName(
+  chord: ChordSymbol,
+  fingering: Fingering,
+  setup: Part['setup'],
+  { shapeKey, nameOf }: Pick<ShapeTelling, 'shapeKey' | 'nameOf'>,
+): string {
+  const check = checkName(fingering.shape, setup.tuning, chord, shapeKey);
+  if (check?.fit !== 'wrong') {
+    return '';
+  }
+  const [better = null] = nameShape(fingering.shape, setup.tuning, shapeKey, 1);
+  return formatNameCheck(fingering, { check, better, notes: listShapeNotes(fingering, setup, shapeKey) }, nameOf);
 }

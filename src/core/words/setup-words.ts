@@ -1,3 +1,4 @@
+import { recordCapoOf } from '../arrange/setup/record-capo.ts';
 import { type Setup, soundingShiftOf } from '../fretboard/capo.ts';
 import { type Key, shiftKey } from '../harmony/key.ts';
 import { spellInKey } from '../harmony/spelling.ts';
@@ -11,7 +12,6 @@ import { songKeysOf } from '../song/chart/song-keys.ts';
 import type { Part, SongDocument } from '../song/document/document.ts';
 import type { HandoutReader } from '../song/document/handout-options.ts';
 import type { SongTotals } from '../song/played/played-bars.ts';
-import { sayRecordCapo } from './move-words.ts';
 
 /** A key in words with real signs: "B♭ major". */
 export function formatKeyWords(key: Key): string {
@@ -92,4 +92,20 @@ export function setupSentences(
 
 function shiftedBack(shape: Key, commonShift: number): Key {
   return commonShift === 0 ? shape : shiftKey(shape, commonShift);
+}
+
+/** "4 semitones lower"; "as now" for none. */
+export function sayShift(semitones: number): string {
+  return semitones === 0
+    ? 'as now'
+    : `${formatCount(Math.abs(semitones), 'semitone')} ${semitones < 0 ? 'lower' : 'higher'}`;
+}
+
+/** Where the shapes of a part play along with the record, from where the song stands away from it; empty where it does not. */
+export function sayRecordCapo(part: Pick<Part, 'setup' | 'instrument'>, recordShift: number): string {
+  const fret =
+    recordShift === 0 ? null : recordCapoOf(part.setup.capoFret, recordShift, part.instrument.highestNeckFret);
+  return fret === null
+    ? ''
+    : `With the record, ${sayShift(-recordShift)}, the same shapes stand ${fret === 0 ? 'without a capo' : `at capo ${fret}`}.`;
 }

@@ -84,6 +84,18 @@ export function chooseGreedily(single: readonly Float64Array[], neighbours: Neig
   return { chosen, cost: costOf(work, chosen), isProven: false, nodes: 0 };
 }
 
+/** What a choice costs. */
+export function costOfChoice({ single, pairs }: ChoiceCosts, chosen: readonly number[]): number {
+  let cost = 0;
+  for (const [thing, options] of single.entries()) {
+    cost += float64At(options, itemAt(chosen, thing));
+  }
+  for (const { first, second, costs } of pairs) {
+    cost += float64At(costs, itemAt(chosen, first) * itemAt(single, second).length + itemAt(chosen, second));
+  }
+  return cost;
+}
+
 function toWork({ single, pairs }: ChoiceCosts): Work {
   const widths = single.map((options) => options.length);
   return { single, neighbours: listNeighbours(widths, pairs), alive: single.map((options) => [...options.keys()]) };

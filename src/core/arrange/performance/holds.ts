@@ -36,7 +36,7 @@ export function createHolds(
     return (index) => (played[index]?.slots ?? []).map(everywhere);
   }
   const nextOf = listNextChords(played);
-  const places = new Map(part.shapes.filter((each) => !isEverywhere(each)).map(({ chord }) => [nameOf(chord), true]));
+  const places = new Set(part.shapes.filter((each) => !isEverywhere(each)).map(({ chord }) => nameOf(chord)));
   return (index) => {
     const bar = played[index];
     return (bar?.slots ?? []).map((slot, at) => {

@@ -6,7 +6,7 @@
  * once for all setups it comes up in, so most of the work is found in memory. The work goes in steps, so that a page can
  * show what is known so far and drop it when the question changes.
  */
-import { HIGHEST_CAPO_FRET, type Setup } from '../../fretboard/capo.ts';
+import type { Setup } from '../../fretboard/capo.ts';
 import { namedOpenMidi } from '../../fretboard/tuning.ts';
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey } from '../../harmony/key.ts';
@@ -21,6 +21,7 @@ import { type SetupPlace, toSetupPlace } from '../problem/chord-options.ts';
 import { canKeepPin, isCapoOnNeck, type SetupQuestion } from '../problem/setup-question.ts';
 import { type ProblemChange, problemAt, type SongProblem } from '../problem/song-problem.ts';
 import { type Crowding, findCrowding } from './crowding.ts';
+import { recordCapoOf } from './record-capo.ts';
 import { isStandardTuned, listRetuningGains, type RetuningGain } from './retuning-gains.ts';
 import { scoreOrnamentLosses, scoreSetup } from './setup-cost.ts';
 import { type LostString, listLostStrings } from './setup-losses.ts';
@@ -272,7 +273,7 @@ function toPlan(
         singer: fitOf(problem, question, solution.place),
         hardest: each.hardest,
         recordShift,
-        recordCapoFret: recordCapoOf(solution.place.setup, recordShift, question),
+        recordCapoFret: recordCapoOf(solution.place.setup.capoFret, recordShift, question.guitar.highestNeckFret),
         crowding: findCrowding(solution, question.guitar.scaleLengthMm),
         lost: first === undefined || first === solution ? [] : listLostStrings(problem, first, solution),
         tieWith: ranked.flatMap((other, place) =>
@@ -325,11 +326,4 @@ function findHardest(problem: SongProblem, { chords }: Solution): HardestChange 
 
 function changeCost(from: Candidate | null, to: Candidate | null): number {
   return from === null || to === null ? 0 : scoreChange(from.places, to.places);
-}
-
-/** A key moved up is played along with lower, and the other way round. */
-function recordCapoOf({ capoFret }: Setup, recordShift: number, { guitar }: SetupQuestion): number | null {
-  const fret = capoFret - recordShift;
-  const onNeck = fret < 0 ? fret + 12 : fret;
-  return onNeck <= HIGHEST_CAPO_FRET && isCapoOnNeck(onNeck, guitar.highestNeckFret) ? onNeck : null;
 }

@@ -145,15 +145,10 @@ function* acceptShapes(
     return solved.find((fingering) => shape === null || isEqual(fingering.shape, shape)) ?? null;
   };
   const fingered = part.shapes.map((stored): StoredShape => {
-    const found =
-      stored.fingersBy === 'teacher' || stored.origin === 'accepted'
-        ? null
-        : solvedFor({ chord: stored.chord, shape: stored.fingering.shape });
-    return found === null
-      ? isUnfingered(stored)
-        ? { ...stored, fingersBy: 'song' }
-        : stored
-      : { ...stored, fingering: found, fingersBy: 'song' };
+    const { origin, fingersBy, chord, fingering } = stored;
+    return origin === 'accepted' || fingersBy === 'teacher'
+      ? stored
+      : { ...stored, fingering: solvedFor({ chord, shape: fingering.shape }) ?? fingering, fingersBy: 'song' };
   });
   return [
     ...fingered,

@@ -11,7 +11,7 @@ import { scoreChange, toPlaces } from '../../shapes/change.ts';
 import { effortOfHold, type Instrument } from '../../shapes/rank-shapes.ts';
 import type { Fingering } from '../../shapes/shape.ts';
 import type { StoredShape } from '../../song/document/document.ts';
-import { type ChoiceCosts, choosePairwise, type PairCosts } from '../choice/pairwise-choice.ts';
+import { type ChoiceCosts, choosePairwise, costOfChoice, type PairCosts } from '../choice/pairwise-choice.ts';
 import { fingeringOf, listFingerings } from '../problem/candidates.ts';
 import { TIE } from '../setup/setup-plan.ts';
 import { HOLD_WEIGHT } from '../setup/setup-solution.ts';
@@ -46,9 +46,21 @@ export function choosePlaceFingerings(
   places: readonly FingeringPlace[],
   changes: readonly PlaceChange[],
 ): { readonly chosen: readonly number[]; readonly cost: number } {
-  const several = choosePairwise(costsOf(places, changes), MOST_NODES);
-  const single = chooseOneEach(places, changes);
-  return several.cost <= single.cost ? several : single;
+  return chooseByCosts(costsOf(places, changes), places, changes);
+}
+
+function chooseByCosts(
+  costs: ChoiceCosts,
+  places: readonly FingeringPlace[],
+  changes: readonly PlaceChange[],
+): { readonly chosen: readonly number[]; readonly cost: number } {
+  const several = choosePairwise(costs, MOST_NODES);
+  if (several.isProven) {
+    return several;
+  }
+  const chosen = chooseOneEach(places, changes);
+  const cost = costOfChoice(costs, chosen);
+  return several.cost <= cost ? several : { chosen, cost };
 }
 
 const MOST_NODES = 5000;
@@ -112,10 +124,7 @@ function samePairs(places: readonly FingeringPlace[]): readonly PairCosts[] {
 }
 
 /** The best with one fingering for each chord: places of a chord have the same options, unless one is settled already. */
-function chooseOneEach(
-  places: readonly FingeringPlace[],
-  changes: readonly PlaceChange[],
-): { readonly chosen: readonly number[]; readonly cost: number } {
+function chooseOneEach(places: readonly FingeringPlace[], changes: readonly PlaceChange[]): readonly number[] {
   const chords = [...new Set(places.map(({ chord }) => chord))];
   const merged = chords.map((chord): FingeringPlace => {
     const own = places.filter((place) => place.chord === chord);
@@ -124,14 +133,13 @@ function chooseOneEach(
   const placeOf = (place: number): number => chords.indexOf(itemAt(places, place).chord);
   const moved = changes.map((change) => ({ ...change, from: placeOf(change.from), to: placeOf(change.to) }));
   const best = choosePairwise(costsOf(merged, moved), MOST_NODES);
-  const chosen = places.map((place, index) => {
+  return places.map((place, index) => {
     const wanted = merged[placeOf(index)]?.options[itemAt(best.chosen, placeOf(index))]?.fingering;
     return Math.max(
       0,
       place.options.findIndex(({ fingering }) => isEqual(fingering, wanted)),
     );
   });
-  return { chosen, cost: costOfChoice(places, changes, chosen) };
 }
 
 function widest(own: readonly FingeringPlace[]): FingeringPlace['options'] {
@@ -139,20 +147,6 @@ function widest(own: readonly FingeringPlace[]): FingeringPlace['options'] {
     (most, { options }) => (options.length > most.length ? options : most),
     [],
   );
-}
-
-/** What a choice costs, by the same sum. */
-function costOfChoice(
-  places: readonly FingeringPlace[],
-  changes: readonly PlaceChange[],
-  chosen: readonly number[],
-): number {
-  const { single, pairs } = costsOf(places, changes);
-  const alone = sumOf([...single.keys()], (place) => float64At(itemAt(single, place), itemAt(chosen, place)));
-  const together = sumOf(pairs, ({ first, second, costs }) =>
-    float64At(costs, itemAt(chosen, first) * itemAt(places, second).options.length + itemAt(chosen, second)),
-  );
-  return alone + together;
 }
 
 /**
@@ -181,9 +175,10 @@ function proposalsFor(
   places: readonly FingeringPlace[],
   changes: readonly PlaceChange[],
 ): readonly FingeringProposal[] {
+  const costs = costsOf(places, changes);
   const asNow = places.map(() => 0);
-  const now = costOfChoice(places, changes, asNow);
-  const { chosen } = choosePlaceFingerings(places, changes);
+  const now = costOfChoice(costs, asNow);
+  const { chosen } = chooseByCosts(costs, places, changes);
   const own = places.flatMap((place, index) => (place.chord === chord ? [index] : []));
   // Where all of them would be held otherwise, one other fingering is the answer, not a second one.
   const others = own.filter((index) => chosen[index] !== 0);
@@ -194,7 +189,7 @@ function proposalsFor(
         const place = itemAt(places, index);
         const stored = held[chord]?.stored;
         const next = held[place.next]?.stored?.chord;
-        const gain = now - costOfChoice(places, changes, asNow.with(index, option));
+        const gain = now - costOfChoice(costs, asNow.with(index, option));
         const { fingering } = itemAt(place.options, option);
         return next === undefined || stored == null || gain <= TIE
           ? []

@@ -101,13 +101,15 @@ function readChord(text: string | undefined): ChordSymbol | null | undefined {
   return chord.ok ? chord.value : undefined;
 }
 
-type HeldText = {
+/** What stands behind the sign: another chord, frets and fingers, as far as they are written. */
+export type HeldText = {
   readonly instead: ChordSymbol | null;
   readonly shape: Shape | null;
   readonly fingers: readonly (Finger | null)[] | null;
 };
 
-function readHeld(text: string, strings: number): HeldText | 'bad-fingers' | null {
+/** Reads "320003 / 32---4" or "Am x02210"; null where it is neither, or has fingers that no hand has there. */
+export function readHeld(text: string, strings: number): HeldText | 'bad-fingers' | null {
   if (GOES_ON.test(text)) {
     return { instead: null, shape: null, fingers: null };
   }

@@ -23,7 +23,7 @@ import type { Figure } from '../drawing/figure.ts';
 import { blocksOf, type HandoutBlock, type HandoutWords } from './handout-blocks.ts';
 import { listCautions, listDrills } from './handout-drills.ts';
 import { type HandoutSource, listHandoutOrnaments, listHandoutPatterns } from './handout-hands.ts';
-import { createWayNumbers, type HeldWay, listHeldWays } from './handout-holds.ts';
+import { createWayNumbers, type HeldWay, listNumberedWays } from './handout-holds.ts';
 import { drawForReader, listReaderChords, notesOf } from './handout-instruments.ts';
 import { sayReach, sayStandIns } from './handout-reach.ts';
 
@@ -70,7 +70,7 @@ export function composeHandout(request: HandoutRequest): Handout {
   const isGuitar = options.reader === 'guitar';
   const nameOf = (chord: ChordSymbol): string => formatChord(chord, reading.chordStyle);
   const sounding = listSongChords(document, played).map(({ chord }) => chord);
-  const ways = isGuitar ? listHeldWays(source.bars) : [];
+  const ways = isGuitar ? listNumberedWays(source.bars) : [];
   const chords: readonly HeldWay[] = isGuitar
     ? listReaderChords(sounding, part, keys.toShapeChord, { ways, isOwn: ownBars !== null })
     : sounding.map((chord) => ({ named: chord, sounding: chord, fingering: null, number: null, kept: null }));

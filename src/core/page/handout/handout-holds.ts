@@ -17,7 +17,7 @@ export type HeldWay = {
 type HeldHere = { readonly chord: ChordSymbol; readonly fingering: Fingering; readonly kept?: StoredShape };
 
 /** All ways of some bars, in the order in which they come. */
-export function listHeldWays(bars: readonly PerformedBar<HeldHere>[]): readonly HeldWay[] {
+export function listNumberedWays(bars: readonly PerformedBar<HeldHere>[]): readonly HeldWay[] {
   const ways = uniqueBy(
     bars.flatMap(({ slots }) =>
       slots.flatMap(({ slot, held }): readonly HeldWay[] =>

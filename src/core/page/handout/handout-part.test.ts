@@ -14,7 +14,7 @@ import type { Mark, Page } from '../drawing/drawing.ts';
 import { measureText } from '../drawing/text-width.ts';
 import { layOutHandout, PAPERS, type Paper, sheetOf } from '../layout/handout-layout.ts';
 import { composeHandout } from './handout-content.ts';
-import { listHeldWays } from './handout-holds.ts';
+import { listNumberedWays } from './handout-holds.ts';
 import { listReaderChords } from './handout-instruments.ts';
 
 const PLAYERS = { hand: AVERAGE_HAND, known: null };
@@ -30,7 +30,7 @@ const partFor = (song: SongDocument, left: Level, right: Level = left) =>
   handoutOf(song, mixLevels(song, mainPartOf(song), PLAYERS, { left, right }));
 const shapesFor = (song: SongDocument, left: Level, right: Level = left) =>
   listReaderChords([], mainPartOf(song), (chord) => chord, {
-    ways: listHeldWays(mixLevels(song, mainPartOf(song), PLAYERS, { left, right })),
+    ways: listNumberedWays(mixLevels(song, mainPartOf(song), PLAYERS, { left, right })),
     isOwn: true,
   }).map(({ fingering }) => (fingering === null ? '' : formatShape(fingering.shape)));
 const chordsIn = ({ blocks }: ReturnType<typeof composeHandout>, block: number, line = 0) =>

@@ -19,13 +19,3 @@ export function keepShapes(part: Part, setup: Setup): Extract<PartCommand, { kin
 export function transposeSong({ id, setup }: Part, keyShift: number): Extract<PartCommand, { kind: 'take-setup' }> {
   return { kind: 'take-setup', partId: id, setup, keyShift, shapes: [] };
 }
-
-/** The fret at which the shapes of a part play along with the record; null where no capo stands there. */
-export function recordCapoFretOf(
-  { setup, instrument }: Pick<Part, 'setup' | 'instrument'>,
-  recordShift: number,
-): number | null {
-  const fret = setup.capoFret - recordShift;
-  const onNeck = fret < 0 ? fret + 12 : fret % 12;
-  return onNeck < instrument.highestNeckFret ? onNeck : null;
-}

@@ -32,12 +32,6 @@ function isSameOrNone(a: ChordSymbol | null, b: ChordSymbol | null): boolean {
   return a === null || b === null ? a === b : isSameChord(a, b);
 }
 
-/** The shape stored for a shape chord wherever it comes, or null. Pinned and chosen shapes come before accepted ones. */
-export function findStoredShape(part: Pick<Part, 'shapes'>, shapeChord: ChordSymbol): StoredShape | null {
-  const stored = part.shapes.filter((each) => isEverywhere(each) && isSameChord(each.chord, shapeChord));
-  return stored.find(({ origin }) => origin !== 'accepted') ?? stored[0] ?? null;
-}
-
 /** Where a chord is met: the ids of its slot, bar, line, pass and section, the nearest first, and the shape chord that comes next. */
 export type Meeting = { readonly targets: readonly (number | null)[]; readonly next: ChordSymbol | null };
 
@@ -59,4 +53,11 @@ export function findShapeAt(
     }
   }
   return best;
+}
+
+const ANYWHERE: Meeting = { targets: [], next: null };
+
+/** The shape stored for a shape chord wherever it comes, or null. Pinned and chosen shapes come before accepted ones. */
+export function findStoredShape(part: Pick<Part, 'shapes'>, shapeChord: ChordSymbol): StoredShape | null {
+  return findShapeAt(part, shapeChord, ANYWHERE);
 }

@@ -2,12 +2,12 @@ import { useMemo } from 'react';
 import { styled } from 'styled-components';
 import type { HeldChord } from '../../../core/arrange/levels/level-chords.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
+import { type HeldText, readHeld } from '../../../core/formats/text-chart/pin-text.ts';
 import { type ChordSymbol, isSameChord, parseChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { uniqueBy } from '../../../core/kernel/list.ts';
 import { formatMetre } from '../../../core/rhythm/metre.ts';
-import { isLegalFingering } from '../../../core/shapes/fingering.ts';
 import { findFingering, type Instrument, rankShapes } from '../../../core/shapes/rank-shapes.ts';
-import { type Fingering, formatShape, isBarreChord, parseFingers, parseShape } from '../../../core/shapes/shape.ts';
+import { type Fingering, formatShape, isBarreChord } from '../../../core/shapes/shape.ts';
 import { soundsOnly } from '../../../core/shapes/sounding.ts';
 import { toStoredPattern } from '../../../core/song/attachments/right-hand.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
@@ -140,40 +140,31 @@ function InsteadField({ onChoose }: { readonly onChoose: (instead: ChordSymbol, 
   );
 }
 
-/** "Am", "Am x02210" or "Am x02210 / --231-"; a sentence where it cannot be read or held. */
+/** "Am", "Am x02210" or "Am x02210 / --231-", as the chart writes it; a sentence where it cannot be read or held. */
 function readInstead(
   text: string,
   instrument: Instrument,
 ): { readonly instead: ChordSymbol; readonly fingering: Fingering } | string {
-  const [, name = '', frets, fingers] = /^(\S+)(?:\s+([xX0-9-]+)(?:\s*\/\s*(\S+))?)?$/.exec(text.trim()) ?? [];
-  const instead = parseChordSymbol(name);
-  const fingering = instead.ok ? findTyped(instead.value, frets ?? null, fingers ?? null, instrument) : null;
-  return instead.ok && fingering !== null
-    ? { instead: instead.value, fingering }
+  const plain = parseChordSymbol(text.trim());
+  const read = plain.ok ? null : readHeld(text.trim(), instrument.setup.tuning.openMidi.length);
+  const held = read === null || read === 'bad-fingers' ? null : read;
+  const instead = plain.ok ? plain.value : (held?.instead ?? null);
+  const fingering = instead === null ? null : fingeringOf(instead, held, instrument);
+  return instead !== null && fingering !== null
+    ? { instead, fingering }
     : 'Write a chord as the hand plays it, with its frets and fingers if you like: Am, Am x02210, or Am x02210 / --231-.';
 }
 
-/** A chord with the frets and fingers that are typed, or the easiest ones; null where they are none, or sound something else. */
-function findTyped(
-  chord: ChordSymbol,
-  frets: string | null,
-  fingers: string | null,
-  instrument: Instrument,
-): Fingering | null {
-  if (frets === null) {
+/** A chord with the frets and fingers that were typed, or the easiest ones; null where no hand can, or they sound something else. */
+function fingeringOf(chord: ChordSymbol, held: HeldText | null, instrument: Instrument): Fingering | null {
+  const { shape = null, fingers = null } = held ?? {};
+  if (shape === null) {
     return rankShapes(chord, instrument, 1)[0]?.fingering ?? null;
   }
-  const { tuning } = instrument.setup;
-  const shape = parseShape(frets, tuning.openMidi.length);
-  if (!shape.ok || !soundsOnly(shape.value, chord, tuning)) {
+  if (!soundsOnly(shape, chord, instrument.setup.tuning)) {
     return null;
   }
-  const typed = fingers === null ? null : parseFingers(fingers, tuning.openMidi.length);
-  const fingering = typed === null ? null : { shape: shape.value, fingers: typed };
-  if (fingers !== null) {
-    return fingering !== null && isLegalFingering(fingering) ? fingering : null;
-  }
-  return findFingering(shape.value, instrument);
+  return fingers === null ? findFingering(shape, instrument) : { shape, fingers };
 }
 
 function heldHere(playedLevels: readonly PlayedLevel[], { level, barIndex, slotId }: ChosenChord): HeldChord | null {

@@ -7,6 +7,7 @@ import type { Page } from '../src/core/page/drawing/drawing.ts';
 import { measureText } from '../src/core/page/drawing/text-width.ts';
 import { composeHandout } from '../src/core/page/handout/handout-content.ts';
 import { layOutHandout, sheetOf } from '../src/core/page/layout/handout-layout.ts';
+import { AVERAGE_HAND } from '../src/core/shapes/hand.ts';
 import type { SongDocument } from '../src/core/song/document/document.ts';
 import { PLAIN_HANDOUT } from '../src/core/song/document/handout-options.ts';
 import { mainPartOf } from '../src/core/song/document/parts.ts';
@@ -55,7 +56,9 @@ async function loadFont(file: string): Promise<Uint8Array> {
 
 function pagesOf(document: SongDocument): readonly Page[] {
   const options = PLAIN_HANDOUT;
-  const request = { document, part: mainPartOf(document), reading: DEFAULT_SETTINGS, options, ownBars: null };
+  const { stage } = AVERAGE_HAND;
+  const reading = DEFAULT_SETTINGS;
+  const request = { document, part: mainPartOf(document), reading, options, ownBars: null, stand: null, stage };
   return layOutHandout(composeHandout(request), sheetOf('A4', options), measureText);
 }
 

@@ -198,13 +198,14 @@ async function contentsOnPaper(
   format: 'pdf' | 'html' | 'svg',
 ): Promise<readonly Content[]> {
   const options = { ...PLAIN_HANDOUT, reader: work.reader };
-  const ownBars = barsOf(document, work);
   const handout = composeHandout({
     document,
     part: mainPartOf(document),
     reading: DEFAULT_SETTINGS,
     options,
-    ownBars,
+    ownBars: barsOf(document, work),
+    stand: work.level === null ? null : { left: work.level, right: work.level },
+    stage: AVERAGE_HAND.stage,
   });
   const pages = layOutHandout(handout, sheetOf(work.paper, options), measureText);
   const { title } = handout;

@@ -2,7 +2,14 @@
 import * as z from 'zod';
 import { STRING_NAMINGS } from '../core/fretboard/string-names.ts';
 import { CLASS_LIMITS, type GuitarClass, type Student } from '../core/song/document/guitar-class.ts';
-import { HANDOUT_READERS, type HandoutOptions, PLAIN_HANDOUT } from '../core/song/document/handout-options.ts';
+import {
+  HANDOUT_ITEMS,
+  HANDOUT_KINDS,
+  HANDOUT_READERS,
+  type HandoutItem,
+  type HandoutOptions,
+  PLAIN_HANDOUT,
+} from '../core/song/document/handout-options.ts';
 import { handSchema } from './settings-schema.ts';
 import { chordSchema, shapeSchema } from './song-schema.ts';
 import { oneLine } from './text.ts';
@@ -15,27 +22,60 @@ const nullableBoolean = z.boolean().nullable();
 const level = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]);
 const name = oneLine(CLASS_LIMITS.nameCharacters).refine((text) => text.trim() !== '', 'has no name');
 
-/** How a handout is made for a reader. */
-export const handoutOptionsSchema: z.ZodType<HandoutOptions> = z.strictObject({
-  reader: z.enum(HANDOUT_READERS),
-  fretsFrom: z.enum(['capo', 'nut']).nullable(),
-  stringNaming: z.enum(STRING_NAMINGS).nullable(),
-  isLeftHanded: nullableBoolean,
-  isLandscape: z.boolean(),
-  isLargePrint: z.boolean(),
-  isBlack: z.boolean(),
-  showsFingers: z.boolean(),
-  showsWords: z.boolean(),
-  showsSounding: z.boolean(),
-  showsDegrees: z.boolean(),
-  showsOtherParts: z.boolean(),
-  showsDrills: z.boolean(),
-});
+const stand = z.strictObject({ left: level, right: level }).nullable();
+
+/** How a handout is made for a reader; as it was kept before a page could show more (flags for each thing), it is read as well. */
+export const handoutOptionsSchema: z.ZodType<HandoutOptions> = z.preprocess(
+  withItems,
+  z.strictObject({
+    reader: z.enum(HANDOUT_READERS),
+    kind: z.enum(HANDOUT_KINDS),
+    stand,
+    fretsFrom: z.enum(['capo', 'nut']).nullable(),
+    stringNaming: z.enum(STRING_NAMINGS).nullable(),
+    isLeftHanded: nullableBoolean,
+    isLandscape: z.boolean(),
+    isLargePrint: z.boolean(),
+    isBlack: z.boolean(),
+    isOneSide: z.boolean(),
+    shows: z.partialRecord(z.enum(HANDOUT_ITEMS), z.boolean()),
+  }),
+);
+
+/** The flags of before, with what each is now, and how it stood unless somebody chose otherwise. */
+const FLAGS: Readonly<Record<string, { readonly item: HandoutItem; readonly usual: boolean }>> = {
+  showsFingers: { item: 'fingers', usual: true },
+  showsWords: { item: 'shape-words', usual: false },
+  showsSounding: { item: 'sounding', usual: false },
+  showsDegrees: { item: 'degrees', usual: false },
+  showsOtherParts: { item: 'other-parts', usual: false },
+  showsDrills: { item: 'drills', usual: true },
+};
+
+/** Options of before as they are kept now; whatever else it is, it is left to be checked. */
+function withItems(value: unknown): unknown {
+  if (typeof value !== 'object' || value === null || 'shows' in value) {
+    return value;
+  }
+  const entries = Object.entries(value);
+  const shows = entries.flatMap(([name, isOn]) => {
+    const flag = FLAGS[name];
+    return flag === undefined || flag.usual === isOn ? [] : [[flag.item, isOn]];
+  });
+  const others = entries.filter(([name]) => FLAGS[name] === undefined);
+  return {
+    kind: 'bars',
+    stand: null,
+    isOneSide: false,
+    ...Object.fromEntries(others),
+    shows: Object.fromEntries(shows),
+  };
+}
 
 const studentSchema: z.ZodType<Student> = z.strictObject({
   id: z.int().min(1),
   name,
-  stand: z.strictObject({ left: level, right: level }).nullable(),
+  stand,
   handout: handoutOptionsSchema,
 });
 

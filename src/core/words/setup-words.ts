@@ -63,7 +63,7 @@ export function setupSentences(
   document: SongDocument,
   part: Part,
   totals: SongTotals,
-  reader: HandoutReader,
+  { reader, saysSound }: { readonly reader: HandoutReader; readonly saysSound: boolean },
 ): readonly string[] {
   const { sounding, shape } = songKeysOf(document, part);
   const { capoFret, tuning } = part.setup;
@@ -76,18 +76,22 @@ export function setupSentences(
       `The guitars: ${setup.charAt(0).toLowerCase()}${setup.slice(1)}.`,
     ];
   }
-  const shift = soundingShiftOf(part.setup);
   const hasOthers = document.arrangements.some(({ parts }) => parts.length > 1);
-  return [
-    `${hasOthers ? `${part.name}: ${setup.charAt(0).toLowerCase()}${setup.slice(1)}` : setup}. Sounds in ${formatKeyWords(sounding)}.`,
-    ...(capoFret === 0
-      ? []
-      : [
-          `Without a capo the same shapes sound in ${formatKeyWords(shiftedBack(shape, shift - capoFret))}, ${formatCount(capoFret, 'semitone')} lower.`,
-        ]),
-    ...[sayRecordCapo(part, document.facts.recordShift)].filter((text) => text !== ''),
-    length,
-  ];
+  const whose = hasOthers ? `${part.name}: ${setup.charAt(0).toLowerCase()}${setup.slice(1)}` : setup;
+  return saysSound
+    ? [`${whose}. Sounds in ${formatKeyWords(sounding)}.`, ...sayCapo(document, part, shape), length]
+    : [`${whose}.`, length];
+}
+
+/** What the shapes sound without the capo, and where they stand with the record. */
+function sayCapo({ facts }: SongDocument, part: Part, shape: Key): readonly string[] {
+  const { capoFret } = part.setup;
+  const shift = soundingShiftOf(part.setup);
+  const without =
+    capoFret === 0
+      ? ''
+      : `Without a capo the same shapes sound in ${formatKeyWords(shiftedBack(shape, shift - capoFret))}, ${formatCount(capoFret, 'semitone')} lower.`;
+  return [without, sayRecordCapo(part, facts.recordShift)].filter((text) => text !== '');
 }
 
 function shiftedBack(shape: Key, commonShift: number): Key {

@@ -1,21 +1,17 @@
 /* What makes a level hard, in figures and as one sum; each figure that the sum is made of can only fall on the way down. */
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
-import { isEqual } from '../../kernel/equal.ts';
 import { sumOf, uniqueBy } from '../../kernel/list.ts';
-import { ticksToSeconds } from '../../rhythm/tempo.ts';
-import { describeChange } from '../../shapes/change.ts';
-import { estimateChangeMs, type Stage, startTempoOf } from '../../shapes/change-time.ts';
+import { type Stage, startTempoOf } from '../../shapes/change-time.ts';
 import { formatShape, isBarreChord } from '../../shapes/shape.ts';
 import { type PlayedBar, totalsOf } from '../../song/played/played-bars.ts';
-import { heldAt } from '../performance/held-at.ts';
 import { takesOver } from '../performance/taken-over.ts';
 import { isNew } from '../problem/chord-options.ts';
-import { heldUntil, standsAt } from '../time/hand-window.ts';
+import { type ChangeTime, hardnessOf, isHeldAlike, listChangeTimes } from '../time/change-times.ts';
 import type { LevelBar, LevelSong } from './level.ts';
 import type { HeldChord } from './level-chords.ts';
 import { rateOf } from './level-strokes.ts';
 
-/** A change with the time there is for it, from the last stroke on the one shape to the first on the other, and the time it takes. */
+/** The change with the least time for what it takes (time/change-times). */
 export type LevelChange = {
   readonly from: ChordSymbol;
   readonly to: ChordSymbol;
@@ -126,74 +122,16 @@ function countChanges(held: readonly HeldChord[]): number {
   return held.filter((each, index) => index > 0 && !isHeldAlike(each, held[index - 1])).length;
 }
 
-function isHeldAlike(a: HeldChord, b: HeldChord | undefined): boolean {
-  return b !== undefined && (a.fingering.shape === b.fingering.shape || isEqual(a.fingering.shape, b.fingering.shape));
-}
-
 /** The different shapes among some, each once. */
 function differentOf(held: readonly HeldChord[]): readonly HeldChord[] {
   const byReference = new Map(held.map((each) => [each.fingering.shape, each]));
   return uniqueBy([...byReference.values()], ({ fingering }) => formatShape(fingering.shape));
 }
 
-/** A shape as it was struck last: when, in ticks from the first beat of the song. */
-type Hit = { readonly held: HeldChord; readonly tick: number };
-type Gap = { readonly from: HeldChord; readonly to: HeldChord; readonly bar: PlayedBar; readonly ticks: number };
-
 function findHardestChange(bars: readonly LevelBar[], played: readonly PlayedBar[], stage: Stage): LevelChange | null {
-  const changes = listGaps(bars, played).map(({ from, to, bar, ticks }): LevelChange => {
-    const gapMs = bar.tempo === null ? null : ticksToSeconds(ticks, bar.tempo) * 1000;
-    const neededMs = estimateChangeMs(describeChange(from.fingering, to.fingering).cost, stage);
-    return { from: from.chord, to: to.chord, barNumber: bar.number, gapMs, neededMs };
-  });
-  const hardness = ({ gapMs, neededMs }: LevelChange): number => neededMs / Math.max(1, gapMs ?? 1000);
-  return changes
-    .filter(({ neededMs }) => neededMs > 0)
-    .reduce<LevelChange | null>((most, each) => (most === null || hardness(each) > hardness(most) ? each : most), null);
-}
-
-/** Every different change with the least time there is for it, from the last stroke on the one shape to the first on the other. */
-function listGaps(bars: readonly LevelBar[], played: readonly PlayedBar[]): readonly Gap[] {
-  const least = new Map<HeldChord, Map<HeldChord, Gap>>();
-  let last: Hit | null = null;
-  for (const [index, levelBar] of bars.entries()) {
-    const bar = played[index];
-    for (const { held, first, until } of bar === undefined ? [] : listRuns(bars, index, levelBar)) {
-      if (last !== null && bar !== undefined && !isHeldAlike(held, last.held)) {
-        keepLeast(least, { from: last.held, to: held, bar, ticks: bar.startTick + first - last.tick });
-      }
-      last = { held, tick: (bar?.startTick ?? 0) + until };
-    }
-  }
-  return [...least.values()].flatMap((each) => [...each.values()]);
-}
-
-function keepLeast(least: Map<HeldChord, Map<HeldChord, Gap>>, gap: Gap): void {
-  const after = least.get(gap.from) ?? new Map<HeldChord, Gap>();
-  least.set(gap.from, after);
-  if (gap.ticks < (after.get(gap.to)?.ticks ?? Number.POSITIVE_INFINITY)) {
-    after.set(gap.to, gap);
-  }
-}
-
-/** A shape in a bar: by when it must stand, and until when it is held, in ticks from the bar line. */
-type Run = { readonly held: HeldChord; readonly first: number; readonly until: number };
-
-function listRuns(bars: readonly LevelBar[], index: number, { strokes }: LevelBar): readonly Run[] {
-  const runs: Run[] = [];
-  let from = 0;
-  while (from < strokes.length) {
-    const slot = strokes[from]?.slot ?? null;
-    let to = from;
-    while (strokes[to + 1] !== undefined && strokes[to + 1]?.slot === slot) {
-      to += 1;
-    }
-    const held = slot === null ? null : heldAt(bars, index, slot.id);
-    if (held !== null) {
-      const own = strokes.slice(from, to + 1);
-      runs.push({ held, first: standsAt(own), until: heldUntil(own) });
-    }
-    from = to + 1;
-  }
-  return runs;
+  const hardest = listChangeTimes(bars, played, stage).reduce<ChangeTime<HeldChord> | null>(
+    (most, each) => (most === null || hardnessOf(each) > hardnessOf(most) ? each : most),
+    null,
+  );
+  return hardest === null ? null : { ...hardest, from: hardest.from.chord, to: hardest.to.chord };
 }

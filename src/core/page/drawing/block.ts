@@ -1,19 +1,49 @@
 import { type Mark, type MeasureText, type TextStyle, textMark } from './drawing.ts';
+import type { Region, SongPlace } from './region.ts';
 
-/** Marks with the height they take; `keepsNext` must not be the last on a page. */
-export type Block = { readonly heightMm: number; readonly marks: readonly Mark[]; readonly keepsNext: boolean };
+/** Marks with the height they take; `keepsNext` must not be the last on a page. Regions lead from parts of it into the song. */
+export type Block = {
+  readonly heightMm: number;
+  readonly marks: readonly Mark[];
+  readonly keepsNext: boolean;
+  readonly regions?: readonly Region[];
+};
 
-/** Size of running text at scale 1: 9 pt, which nothing that is read as text is set below (1 pt = 1/72 inch). */
-export const BODY_MM = (9 / 72) * 25.4;
+/** A size in points in mm (1 pt = 1/72 inch). */
+export function ptToMm(pt: number): number {
+  return (pt / 72) * 25.4;
+}
+
+/** Size of small text at scale 1: 10 pt, which nothing on a page for a stand is set below. */
+export const BODY_MM = ptToMm(10);
+/** Words that are sung, at scale 1, and chords in bars. */
+const WORD_MM = ptToMm(11);
+export const CHORD_MM = ptToMm(14);
+/** Nothing is set smaller, also where a teacher asks for one side; chords in bars stay larger. */
+export const SMALLEST_MM = ptToMm(9.5);
+const SMALLEST_CHORD_MM = ptToMm(11);
+
+/** Sizes of type at a scale, never below what can be read. */
+export function sizesAt(scale: number): Pick<Layout, 'bodyMm' | 'wordMm' | 'chordMm'> {
+  return {
+    bodyMm: Math.max(SMALLEST_MM, BODY_MM * scale),
+    wordMm: Math.max(SMALLEST_MM, WORD_MM * scale),
+    chordMm: Math.max(SMALLEST_CHORD_MM, CHORD_MM * scale),
+  };
+}
 
 /**
- * What laying out needs to know: the width that is free, the scale of all sizes, the size of running text at it, how much of the
- * usual space stands between things (1, or less on a crowded page), and how to measure text.
+ * What laying out needs to know: the width that is free, the scale of all sizes, the sizes of small text, of words that are sung and of
+ * chords in bars, how much of the usual space stands between things (1, or less on a crowded page), and how to measure text.
  */
 export type Layout = {
   readonly widthMm: number;
   readonly scale: number;
   readonly bodyMm: number;
+  readonly wordMm: number;
+  readonly chordMm: number;
+  /** Room at the left of bars, for what their lines are called. */
+  readonly labelMm: number;
   readonly gap: number;
   readonly measure: MeasureText;
 };
@@ -56,4 +86,9 @@ export function layText(text: string, style: TextStyle, { widthMm, bodyMm, measu
     marks: [textMark(row, [0, bodyMm], bodyMm, style)],
     keepsNext: index < rows.length - 1,
   }));
+}
+
+/** The block, the whole of which leads to a place of the song. */
+export function leadingTo(block: Block, widthMm: number, place: SongPlace, label: string): Block {
+  return { ...block, regions: [{ xMm: 0, yMm: 0, widthMm, heightMm: block.heightMm, place, label }] };
 }

@@ -3,7 +3,7 @@
  * finger stands, its number below the string, o for an open string and x for one that is not struck.
  */
 import { itemAt, range } from '../../kernel/list.ts';
-import { type Fingering, fretSpanOf, listBarres } from '../../shapes/shape.ts';
+import { type Finger, type Fingering, fretSpanOf, listBarres } from '../../shapes/shape.ts';
 import { lineMark, type Mark, textMark } from './drawing.ts';
 
 /** Where a box stands and how large: the grid's top left corner and its width, in mm. */
@@ -15,8 +15,14 @@ export type BoxStyle = {
   readonly isLeftHanded: boolean;
   /** 0 where frets are counted from the capo, the capo's fret where they are counted from the nut. */
   readonly fretsAdded: number;
+  /** The fingers that are drawn dark, the others as rings; without it all are dark. */
+  readonly dark?: ReadonlySet<Finger>;
+  /** Size of its figures in string gaps. */
+  readonly figures?: number;
 };
 
+/** Size of figures under and beside a box, in string gaps, unless a style says otherwise. */
+const FIGURES = 0.95;
 const FEWEST_FRETS = 4;
 const HIGHEST_FIRST_FRET = 4;
 
@@ -62,25 +68,32 @@ export function drawChordBox(fingering: Fingering, frame: BoxFrame, style: BoxSt
   ];
   if (hasFretNumber(fingering, style)) {
     marks.push(
-      textMark(String(first + style.fretsAdded), [frame.xMm - gap * 0.7, yOf(first) + gap * 0.35], gap * 1.1, {
-        anchor: 'end',
-      }),
+      textMark(
+        String(first + style.fretsAdded),
+        [frame.xMm - gap * 0.7, yOf(first) + gap * 0.35],
+        gap * Math.max(1.1, style.figures ?? FIGURES),
+        {
+          anchor: 'end',
+        },
+      ),
     );
   }
   for (const barre of listBarres(fingering)) {
-    marks.push({
+    const bar = {
       kind: 'bar',
       xMm: Math.min(xOf(barre.lowString), xOf(barre.highString)),
       yMm: yOf(barre.fret),
       lengthMm: Math.abs(xOf(barre.highString) - xOf(barre.lowString)),
       thicknessMm: gap * 0.62,
       tone: 'ink',
-    });
+    } as const;
+    const isDark = style.dark?.has(barre.finger) ?? true;
+    marks.push(bar, ...(isDark ? [] : [{ ...bar, thicknessMm: gap * 0.62 - 0.5, tone: 'paper' as const }]));
   }
   return [
     ...marks,
     ...range(0, strings).flatMap((string) =>
-      stringMarks(fingering, string, { xOf, yOf, gap, top: frame.yMm, bottom, detail: style.detail }),
+      stringMarks(fingering, string, { xOf, yOf, gap, top: frame.yMm, bottom, style }),
     ),
   ];
 }
@@ -113,11 +126,11 @@ type BoxScale = {
   readonly gap: number;
   readonly top: number;
   readonly bottom: number;
-  readonly detail: 'fingers' | 'dots only';
+  readonly style: BoxStyle;
 };
 
 function stringMarks(fingering: Fingering, string: number, scale: BoxScale): readonly Mark[] {
-  const { xOf, yOf, gap, top, bottom, detail } = scale;
+  const { xOf, yOf, gap, top, bottom, style } = scale;
   const fret = itemAt(fingering.shape, string);
   const x = xOf(string);
   if (fret === null) {
@@ -132,10 +145,24 @@ function stringMarks(fingering: Fingering, string: number, scale: BoxScale): rea
     return [{ kind: 'dot', xMm: x, yMm: top - gap * 0.62, radiusMm: gap * 0.27, isFilled: false, tone: 'ink' }];
   }
   const finger = itemAt(fingering.fingers, string);
+  const dot = { kind: 'dot', xMm: x, yMm: yOf(fret), radiusMm: gap * 0.38, isFilled: true, tone: 'ink' } as const;
+  const figures = style.figures ?? FIGURES;
+  const isDark = style.dark === undefined || (finger !== null && style.dark.has(finger));
   return [
-    { kind: 'dot', xMm: x, yMm: yOf(fret), radiusMm: gap * 0.38, isFilled: true, tone: 'ink' },
-    ...(finger === null || detail === 'dots only'
+    // A ring on white, so that the string does not run through it.
+    ...(isDark
+      ? [dot]
+      : [
+          { ...dot, tone: 'paper' as const },
+          { ...dot, isFilled: false },
+        ]),
+    ...(finger === null || style.detail === 'dots only'
       ? []
-      : [textMark(String(finger), [x, bottom + gap * 1.05], gap * 0.95, { anchor: 'middle', tone: 'quiet' })]),
+      : [
+          textMark(String(finger), [x, bottom + gap * (0.1 + figures)], gap * figures, {
+            anchor: 'middle',
+            tone: 'quiet',
+          }),
+        ]),
   ];
 }

@@ -1,3 +1,5 @@
+import type { Region } from './region.ts';
+
 /** The faces a page is set in: names of chords, keys and sections, and everything else. */
 export type Face = 'name' | 'text';
 
@@ -47,8 +49,13 @@ export type Mark =
 /** A text on a page. */
 export type TextMark = Extract<Mark, { kind: 'text' }>;
 
-/** One page of paper with its marks. */
-export type Page = { readonly widthMm: number; readonly heightMm: number; readonly marks: readonly Mark[] };
+/** One page of paper with its marks, and the parts of it that lead into the song. */
+export type Page = {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly marks: readonly Mark[];
+  readonly regions?: readonly Region[];
+};
 
 /** How wide a text is in mm, set in a face at a size in mm; supplied by whoever paints. */
 export type MeasureText = (text: string, sizeMm: number, face: Face, isBold: boolean) => number;

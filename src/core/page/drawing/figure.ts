@@ -1,14 +1,21 @@
-import type { Block, Layout } from './block.ts';
+import { itemAt } from '../../kernel/list.ts';
+import { type Block, type Layout, wrapText } from './block.ts';
 import { type Mark, moveDown, moveRight, scaleMark, textMark } from './drawing.ts';
+import type { Region, SongPlace } from './region.ts';
 
 /** A drawing with its size in mm, seen from its top left corner. */
 export type Drawing = { readonly widthMm: number; readonly heightMm: number; readonly marks: readonly Mark[] };
 
-/** A drawing with its name, and what stands small under the name; without a drawing the words in its place. */
+/**
+ * A drawing with its name, and what stands small under the name; without a drawing the words in its place. `spoken` is the drawing in
+ * words, for whoever does not see it; `place` where in the song it is decided.
+ */
 export type Figure = {
   readonly name: string;
   readonly note: string;
+  readonly spoken: string;
   readonly drawing: Drawing | null;
+  readonly place: SongPlace | null;
 };
 
 /** How figures are set: the size of their drawings and names in shares of the page's own scale, and which face names are in. */
@@ -47,50 +54,88 @@ function nameMm({ isNamed, share }: FigureStyle, { bodyMm, scale }: Layout): num
   return isNamed ? Math.max(bodyMm, 4.4 * scale * share) : bodyMm;
 }
 
-function widthOf(figure: Figure, style: FigureStyle, layout: Layout): number {
-  const { measure, scale, bodyMm } = layout;
-  const name = measure(figure.name, nameMm(style, layout), style.isNamed ? 'name' : 'text', style.isNamed);
-  const note = measure(figure.note, bodyMm, 'text', false);
+/** Notes go on over as many rows as they need, each this wide at most, or as wide as the drawing. */
+const NOTE_MM = 58;
+
+/** A figure's texts in rows, and how wide it is. */
+type Measured = { readonly names: readonly string[]; readonly notes: readonly string[]; readonly widthMm: number };
+
+function measureFigure({ figure, style }: StyledFigure, layout: Layout): Measured {
+  const { measure, scale, bodyMm, widthMm } = layout;
+  const face = style.isNamed ? 'name' : 'text';
+  const nameOf = (text: string): number => measure(text, nameMm(style, layout), face, true);
+  const noteOf = (text: string): number => measure(text, bodyMm, 'text', false);
   const drawing = (figure.drawing?.widthMm ?? NO_DRAWING_MM) * scale * style.share;
-  return Math.min(layout.widthMm, Math.max(name, note, drawing));
+  const most = Math.min(widthMm, Math.max(drawing, style.isNamed ? nameOf(figure.name) : 0, NOTE_MM * scale));
+  const names = style.isNamed ? [figure.name] : wrapText(figure.name, most, nameOf);
+  const notes = figure.note === '' ? [] : wrapText(figure.note, most, noteOf);
+  const widest = Math.max(drawing, ...names.map(nameOf), ...notes.map(noteOf));
+  return { names, notes, widthMm: Math.min(widthMm, widest) };
+}
+
+function widthOf(figure: Figure, style: FigureStyle, layout: Layout): number {
+  return measureFigure({ figure, style }, layout).widthMm;
 }
 
 function layRow(row: readonly PlacedFigure[], layout: Layout): Block {
   const { bodyMm, scale } = layout;
-  const hasNotes = row.some(({ figure }) => figure.note !== '');
+  const measured = row.map((each) => measureFigure(each, layout));
   const nameY = Math.max(...row.map(({ style }) => nameMm(style, layout))) * 1.05;
-  const top = nameY + (hasNotes ? bodyMm * 1.25 : 0) + 1.2 * scale;
-  const marks = row.flatMap(({ figure, style, xMm }) => layFigure(figure, { xMm, nameY, top }, style, layout));
-  const tallest = Math.max(...row.map(({ figure, style }) => (figure.drawing?.heightMm ?? 6) * scale * style.share));
-  return { heightMm: top + tallest + 2.2 * scale * layout.gap, marks, keepsNext: false };
+  const textRows = Math.max(...measured.map(({ names, notes }) => names.length + notes.length));
+  const top = nameY + (textRows - 1) * bodyMm * 1.25 + 1.2 * scale;
+  const marks = row.flatMap((each, index) => layFigure(each, itemAt(measured, index), { nameY, top }, layout));
+  const heightOf = ({ figure, style }: StyledFigure): number => (figure.drawing?.heightMm ?? 6) * scale * style.share;
+  const heightMm = top + Math.max(...row.map(heightOf)) + 2.2 * scale * layout.gap;
+  const regions = row.flatMap(({ figure, xMm }, index): readonly Region[] => {
+    const { widthMm } = itemAt(measured, index);
+    return figure.place === null ? [] : [{ xMm, yMm: 0, widthMm, heightMm, place: figure.place, label: figure.name }];
+  });
+  return { heightMm, marks, keepsNext: false, regions };
 }
 
-/** Where a figure stands: its left edge, the baseline of its name, and the top of its drawing. */
-type Place = { readonly xMm: number; readonly nameY: number; readonly top: number };
+/** Where the first name of a row stands, and the top of its drawings. */
+type Place = { readonly nameY: number; readonly top: number };
 
 /** Named figures stand under the middle of their names, others under the beginning. */
-function layFigure(figure: Figure, { xMm, nameY, top }: Place, style: FigureStyle, layout: Layout): readonly Mark[] {
+function layFigure(
+  { figure, style, xMm }: PlacedFigure,
+  { names, notes, widthMm }: Measured,
+  { nameY, top }: Place,
+  layout: Layout,
+): readonly Mark[] {
   const { bodyMm, scale } = layout;
   const size = scale * style.share;
-  const width = widthOf(figure, style, layout);
-  const x = style.isNamed ? xMm + width / 2 : xMm;
+  const x = style.isNamed ? xMm + widthMm / 2 : xMm;
   const anchor = style.isNamed ? 'middle' : 'start';
-  const inset = style.isNamed ? (width - (figure.drawing?.widthMm ?? 0) * size) / 2 : 0;
-  const face = style.isNamed ? ({ face: 'name', isBold: true } as const) : {};
-  const name = textMark(figure.name, [x, nameY], fitted(figure.name, nameMm(style, layout), style, layout), {
-    ...face,
-    anchor,
-  });
+  const inset = style.isNamed ? (widthMm - (figure.drawing?.widthMm ?? 0) * size) / 2 : 0;
+  const rowY = (row: number): number => nameY + row * bodyMm * 1.25;
+  const face = style.isNamed ? 'name' : 'text';
   const quiet = { anchor, tone: 'quiet' } as const;
-  const note = figure.note === '' ? [] : [textMark(figure.note, [x, nameY + bodyMm * 1.25], bodyMm, quiet)];
-  const drawing =
-    figure.drawing === null
+  return [
+    ...names.map((name, row) =>
+      textMark(name, [x, rowY(row)], fitted(name, nameMm(style, layout), style, layout), {
+        face,
+        isBold: true,
+        anchor,
+      }),
+    ),
+    ...notes.map((note, row) => textMark(note, [x, rowY(names.length + row)], bodyMm, quiet)),
+    ...(figure.drawing === null
       ? [textMark('no shape found', [x, top + bodyMm * 1.5], bodyMm, quiet)]
-      : figure.drawing.marks.map((mark) => moveRight(moveDown(scaleMark(mark, size), top), xMm + inset));
-  return [name, ...note, ...drawing];
+      : figure.drawing.marks.map((mark) => moveRight(moveDown(legible(mark, size, layout.bodyMm), top), xMm + inset))),
+  ];
+}
+
+/** A mark at another size; its text stays as large as the page's small text, and stands that much lower. */
+function legible(mark: Mark, by: number, leastMm: number): Mark {
+  const scaled = scaleMark(mark, by);
+  return scaled.kind !== 'text' || scaled.sizeMm >= leastMm
+    ? scaled
+    : { ...scaled, sizeMm: leastMm, yMm: scaled.yMm + (leastMm - scaled.sizeMm) * 0.8 };
 }
 
 /** A name that is wider than the whole row is set as small as it has to be. */
 function fitted(name: string, sizeMm: number, { isNamed }: FigureStyle, { measure, widthMm }: Layout): number {
-  return Math.min(sizeMm, (sizeMm * widthMm) / Math.max(1, measure(name, sizeMm, isNamed ? 'name' : 'text', isNamed)));
+  const width = isNamed ? measure(name, sizeMm, 'name', true) : 0;
+  return width <= widthMm ? sizeMm : (sizeMm * widthMm) / width;
 }

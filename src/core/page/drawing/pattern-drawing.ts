@@ -2,18 +2,19 @@
  * A right-hand pattern as it is drawn on paper: an arrow for each strum over its count, a cross for a muted hit, a dot above an arrow
  * for the bass string, the string's number for a pick; what the hand only passes is a small dot.
  */
-import { isStruck, type Pattern, type PatternCell, type StrokeSound } from '../../rhythm/pattern.ts';
+import { isStruck, type Pattern, type PatternCell, type PickRole, type StrokeSound } from '../../rhythm/pattern.ts';
 import { listCounts } from '../../rhythm/pattern-counts.ts';
 import { listSwings } from '../../rhythm/pendulum.ts';
-import { lineMark, type Mark, textMark } from './drawing.ts';
+import { fingerFor } from '../../rhythm/picking.ts';
+import { lineMark, type Mark, moveDown, textMark } from './drawing.ts';
 import type { Drawing } from './figure.ts';
 
-const CELL_MM = 4.2;
+const CELL_MM = 4.4;
 const GROUP_MM = 1.4;
 const STROKE_MM = 6;
 const HEAD_MM = 1.1;
-/** Counts are read as text: 9 pt. */
-const COUNT_MM = 3.175;
+/** Counts are read as text: 10 pt. */
+const COUNT_MM = (10 / 72) * 25.4;
 const WIDTHS = { accent: 0.75, plain: 0.4, palm: 0.25 } as const;
 
 /** Draws one cycle of a pattern, its groups a little apart. */
@@ -21,11 +22,13 @@ export function drawPattern(pattern: Pattern): Drawing {
   const counts = listCounts(pattern);
   const swings = listSwings(pattern);
   const places = placesOf(pattern);
+  const isPicked = pattern.cells.some(({ kind }) => kind === 'pick');
   const marks = pattern.cells.flatMap((cell, index): readonly Mark[] => {
     const x = places[index] ?? 0;
     const count = counts[index] ?? '';
     return [
       ...drawCell(cell, x, swings[index] ?? 'down'),
+      ...(cell.kind === 'pick' ? drawFingers(cell.roles, x) : []),
       ...(count === ''
         ? []
         : [
@@ -36,11 +39,20 @@ export function drawPattern(pattern: Pattern): Drawing {
           ]),
     ];
   });
+  // Strings that are pinched together stand above each other.
+  const most = Math.max(0, ...pattern.cells.map((cell) => (cell.kind === 'pick' ? cell.roles.length : 0)));
+  const liftMm = Math.max(0, most * COUNT_MM + 0.8 - STROKE_MM);
   return {
     widthMm: (places.at(-1) ?? 0) + CELL_MM / 2,
-    heightMm: STROKE_MM + COUNT_MM * 1.45,
-    marks,
+    heightMm: liftMm + STROKE_MM + COUNT_MM * (isPicked ? 2.6 : 1.45),
+    marks: marks.map((mark) => moveDown(mark, liftMm)),
   };
+}
+
+/** Which fingers pick a cell, under its count: p i m a. */
+function drawFingers(roles: readonly PickRole[], x: number): readonly Mark[] {
+  const fingers = [...new Set(roles.map(fingerFor))].join('');
+  return [textMark(fingers, [x, STROKE_MM + COUNT_MM * 2.3], COUNT_MM, { anchor: 'middle', isItalic: true })];
 }
 
 /** The middle of each cell, in mm. */

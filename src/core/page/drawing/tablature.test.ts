@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { QUARTER_TICKS } from '../../rhythm/metre.ts';
+import { COMMON_TIME, QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { parseOrnamentNotes } from '../../song/attachments/ornament-text.ts';
 import type { Mark } from './drawing.ts';
 import { drawTablature } from './tablature.ts';
@@ -10,10 +10,13 @@ const drawn = (text: string, stepTicks: number, fretsAdded = 0) => {
     kind: 'riff',
     notes: notes.ok ? notes.value : [],
     lengthTicks: 4 * QUARTER_TICKS,
+    metre: COMMON_TIME,
     strings: 6,
     fretsAdded,
   });
 };
+/** Frets are bold, counts are not. */
+const fretsOf = (marks: readonly Mark[]) => textsOf(marks).filter(({ isBold }) => isBold);
 type Text = Extract<Mark, { kind: 'text' }>;
 const textsOf = (marks: readonly Mark[]) => marks.filter((mark): mark is Text => mark.kind === 'text');
 /** Strokes as wide as stems and flags. */
@@ -24,7 +27,7 @@ const flagsIn = (marks: readonly Mark[]) =>
 
 describe('tablature', () => {
   test('has the thinnest string on top and time from left to right', () => {
-    const frets = textsOf(drawn('1/2 6/3', QUARTER_TICKS).marks);
+    const frets = fretsOf(drawn('1/2 6/3', QUARTER_TICKS).marks);
     expect(frets.map(({ text }) => text)).toEqual(['2', '3']);
     expect(frets[0]?.yMm).toBeLessThan(frets[1]?.yMm ?? 0);
     expect(frets[0]?.xMm).toBeLessThan(frets[1]?.xMm ?? 0);
@@ -56,7 +59,7 @@ describe('tablature', () => {
   });
 
   test('counts frets from the nut where a class does', () => {
-    expect(textsOf(drawn('5/3 5/0', QUARTER_TICKS, 2).marks).map(({ text }) => text)).toEqual(['5', '2']);
+    expect(fretsOf(drawn('5/3 5/0', QUARTER_TICKS, 2).marks).map(({ text }) => text)).toEqual(['5', '2']);
   });
 
   test('stays inside its own size', () => {

@@ -2,17 +2,15 @@
 
 import { describeEdits, hasOwnBars, type PassSummary } from '../../arrange/form/form-summary.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
-import { isEqual } from '../../kernel/equal.ts';
 import { sumOf } from '../../kernel/list.ts';
 import { formatCount } from '../../kernel/plural.ts';
-import { formatMetre, type Metre } from '../../rhythm/metre.ts';
-import { formatTempo } from '../../rhythm/tempo.ts';
+import type { Metre } from '../../rhythm/metre.ts';
 import { linesOfPass } from '../../song/chart/pass-lines.ts';
 import type { Bar, Line, Pass, Section, Slot, SongDocument } from '../../song/document/document.ts';
-import { findSection } from '../../song/played/played-bars.ts';
 import { listRingingBars } from '../../song/played/same-bars.ts';
 import { sayMarks } from '../../words/mark-words.ts';
-import { formatKeyWords } from '../../words/setup-words.ts';
+import type { PageSigns, SectionSigns } from './bar-signs.ts';
+import { type OtherBar, type PrintedSection, placeOfBar } from './printed-sections.ts';
 
 /** A chord in a bar: where its slot starts as a share of the bar's width (0 to 1), and its mark in words. */
 export type HandoutChord = {
@@ -25,85 +23,124 @@ export type HandoutChord = {
   readonly isStarred: boolean;
 };
 
-/** A bar: `above` says what changes with it (metre, key, tempo, pick-up); `isSame` repeats the bar before. */
+/** A bar: `above` says what changes with it (metre, key, tempo, pick-up, right hand, ornaments); `isSame` repeats the bar before. */
 export type HandoutBar = {
+  readonly barId: number;
   readonly chords: readonly HandoutChord[];
   readonly above: string;
   readonly isSame: boolean;
 };
 
-/** A line of bars with its rounds, endings, and the words under it, one row for each pass with words of its own. */
+/** Where a repeat sign closes, and after how many times through; 1: none closes. */
+export type Repeat = { readonly opens: boolean; readonly closes: number };
+
+/**
+ * A line of bars with its times, endings, and the words under it, one row for each pass with words of its own. `label` is its place on
+ * the page ("C2"), `firstBar` the number of its first bar in the song; empty and null where they are not to be printed.
+ */
 export type HandoutLine = {
+  readonly label: string;
+  readonly firstBar: number | null;
   readonly bars: readonly HandoutBar[];
   readonly times: number;
-  readonly endings: readonly { readonly label: string; readonly bars: readonly HandoutBar[] }[];
+  readonly repeat: Repeat;
+  readonly endings: readonly {
+    readonly label: string;
+    readonly bars: readonly HandoutBar[];
+    readonly closes: boolean;
+  }[];
   readonly cues: readonly string[];
   readonly note: string;
 };
 
-/** A section, or one pass of it that has bars of its own. */
+/** A section, or one pass of it that has bars of its own; its letter is empty where it has no lines. */
 export type HandoutBlock = {
+  readonly sectionId: number;
+  readonly letter: string;
   readonly name: string;
   readonly remark: string;
-  /** Which pattern the right hand plays; empty where it goes on as before, or none is chosen. */
+  /** Which pattern the right hand plays, how loud and whether under the palm; empty where nothing is to be said. */
   readonly rightHand: string;
+  /** The same without the pattern. */
+  readonly going: string;
   readonly lines: readonly HandoutLine[];
 };
 
-/** The blocks of a section: as it is written, and each pass that has bars of its own as it is played. */
+/** How things are called; a chord that another goes on in the place of has no name. `beside` stands small under a chord. */
+export type HandoutWords = {
+  readonly nameOf: (slot: Slot, chord: ChordSymbol) => string | null;
+  readonly beside: (chord: ChordSymbol) => readonly string[];
+  readonly metre: Metre;
+  readonly signs: PageSigns;
+  /** The number of a line's first bar in the song, where numbers are printed. */
+  readonly firstBarOf: (printed: PrintedSection, line: Line) => number | null;
+  readonly showsNotes: boolean;
+};
+
+/** The blocks of a page: sections as they are written, and each pass that has bars of its own as it is played. */
 export function blocksOf(
   document: SongDocument,
-  section: Section,
+  printed: PrintedSection,
   passes: readonly PassSummary[],
   words: HandoutWords,
 ): readonly HandoutBlock[] {
+  const { section, time, letter } = printed;
   const own = document.map.form.filter(({ sectionId }) => sectionId === section.id);
-  const inStep = own.filter((pass) => !hasOwnBars(pass));
+  const inStep = printed.passes.filter((pass) => !hasOwnBars(pass));
   const summaries = passes.filter((pass) => pass.section.id === section.id);
+  const signs = words.signs.ofSection(printed);
+  const cuesOf = (line: Line): readonly string[] =>
+    time === null ? cuesByPass(section, line, inStep) : joinCues(line.cues);
+  const asIs = own[(time ?? 1) - 1];
+  const remark =
+    time === null
+      ? remarkOf(section, own, summaries, words.showsNotes)
+      : ['as played', ...(asIs === undefined || !words.showsNotes ? [] : notesOf(asIs))].join('; ');
   const main: HandoutBlock = {
-    name: section.name,
-    remark: remarkOf(section, own, summaries),
-    rightHand: words.rightHandOf(section),
-    lines: toHandoutLines(section.lines, (line) => cuesByPass(section, line, inStep), words),
+    sectionId: section.id,
+    letter,
+    name: time === null ? section.name : `${section.name}, time ${time}`,
+    remark,
+    rightHand: signs.heading,
+    going: signs.going,
+    lines: toHandoutLines(printed, { cuesOf, signs, words }),
   };
-  const differing = own.flatMap((pass, index): readonly HandoutBlock[] => {
-    const found = hasOwnBars(pass) ? findSection(document, pass) : null;
-    if (found === null) {
-      return [];
-    }
-    const name = `${section.name}, time ${index + 1}`;
-    const cuesOf = (line: Line): readonly string[] => joinCues(line.cues);
-    const written = toHandoutLines(section.lines, cuesOf, words);
-    const played = toHandoutLines(linesOfPass(found, pass), cuesOf, words);
-    const but = asWrittenBut(written, played);
-    return but === null
-      ? [{ name, remark: 'as played', rightHand: '', lines: played }]
-      : [{ name, remark: `as written, but ${but}`, rightHand: '', lines: [] }];
+  const folded = own.flatMap((_, index): readonly HandoutBlock[] => {
+    const others = printed.others.filter((other) => other.time === index + 1);
+    return others.length === 0 ? [] : [foldedBlock(printed, others, index + 1, words)];
   });
-  return [main, ...differing];
+  return [main, ...folded];
 }
 
-/** Bars that may differ before a pass is better written out. */
-const MOST_OTHER_BARS = 2;
-
-/**
- * How the lines of a pass differ from those of its section, where that is soon said: "bar 7: Em | bar 8: D (stop on 3)". Null where more than
- * a few bars differ, or anything but bars.
- */
-function asWrittenBut(written: readonly HandoutLine[], played: readonly HandoutLine[]): string | null {
-  const frameOf = (lines: readonly HandoutLine[]): unknown =>
-    lines.map(({ times, endings, cues, note, bars }) => [times, endings.length, cues, note, bars.length]);
-  if (!isEqual(frameOf(written), frameOf(played))) {
-    return null;
-  }
-  const before = written.flatMap(barsOfLine);
-  const other = played
-    .flatMap(barsOfLine)
-    .flatMap((bar, index) => (isEqual(bar, before[index]) ? [] : [`bar ${index + 1}: ${sayBar(bar)}`]));
-  return other.length === 0 || other.length > MOST_OTHER_BARS ? null : other.join(' | ');
+/** A time of a section that differs in a few bars: "as written, but C1, bar 4: Am, D (stop on 3)". */
+function foldedBlock(
+  printed: PrintedSection,
+  others: readonly OtherBar[],
+  time: number,
+  words: HandoutWords,
+): HandoutBlock {
+  const said = others.map((other) => {
+    const bar = toHandoutBar(other.bar, words.signs.overOther(printed, other), words);
+    return `${placeOfBar(printed, other.barId)}: ${sayBar(bar)}`;
+  });
+  return {
+    sectionId: printed.section.id,
+    letter: '',
+    name: `${printed.section.name}, time ${time}`,
+    remark: `as written, but ${said.join(' | ')}`,
+    rightHand: '',
+    going: '',
+    lines: [],
+  };
 }
 
-function barsOfLine({ bars, endings }: HandoutLine): readonly HandoutBar[] {
+/** What a section is called on the page: "C Chorus". */
+export function headingOf({ letter, name }: Pick<HandoutBlock, 'letter' | 'name'>): string {
+  return letter === '' ? name : `${letter} ${name}`;
+}
+
+/** The bars of a line as they are printed, those of its endings after the others. */
+export function barsOfHandoutLine({ bars, endings }: HandoutLine): readonly HandoutBar[] {
   return [...bars, ...endings.flatMap((ending) => ending.bars)];
 }
 
@@ -120,18 +157,24 @@ function sayChord({ text, mark, isTie, isStarred }: HandoutChord): string {
 }
 
 /** "2 times, 16 bars each; time 3: line 2 again". */
-function remarkOf(section: Section, own: readonly Pass[], summaries: readonly PassSummary[]): string {
+function remarkOf(
+  section: Section,
+  own: readonly Pass[],
+  summaries: readonly PassSummary[],
+  showsNotes: boolean,
+): string {
   const counts = [...new Set(summaries.map(({ bars }) => bars))];
   const count = counts[0] ?? sumOf(section.lines, ({ bars, times }) => bars.length * times);
   const bars = formatCount(count, 'bar');
   const often = own.length === 0 ? 'not in the form' : own.length === 1 ? '' : `${own.length} times`;
   const again = own.flatMap((pass, index) =>
-    (hasOwnBars(pass) ? notesOf(pass) : describeEdits(section, pass)).map((text) =>
-      own.length === 1 ? text : `time ${index + 1}: ${text}`,
-    ),
+    (hasOwnBars(pass) ? notesOf(pass) : describeEdits(section, pass))
+      .filter((text) => showsNotes || text !== pass.note)
+      .map((text) => (own.length === 1 ? text : `time ${index + 1}: ${text}`)),
   );
   const repeat = section.times === 1 ? '' : `played ${section.times} times through`;
-  return [often, counts.length <= 1 || own.length === 1 ? bars : `${bars} as written`, repeat, ...again, section.note]
+  const note = showsNotes ? section.note : '';
+  return [often, counts.length <= 1 || own.length === 1 ? bars : `${bars} as written`, repeat, ...again, note]
     .filter((text) => text !== '')
     .join('; ');
 }
@@ -158,49 +201,61 @@ function joinCues(cues: readonly string[]): readonly string[] {
   return cues.length === 0 ? [] : [cues.join(' / ')];
 }
 
-/** How things are called; a chord that another goes on in the place of has no name. `beside` stands small under a chord. */
-export type HandoutWords = {
-  readonly nameOf: (slot: Slot, chord: ChordSymbol) => string | null;
-  readonly beside: (chord: ChordSymbol) => readonly string[];
-  readonly metre: Metre;
-  readonly rightHandOf: (section: Section) => string;
+type Telling = {
+  readonly cuesOf: (line: Line) => readonly string[];
+  readonly signs: SectionSigns;
+  readonly words: HandoutWords;
 };
 
-function toHandoutLines(
-  lines: readonly Line[],
-  cuesOf: (line: Line) => readonly string[],
-  words: HandoutWords,
-): readonly HandoutLine[] {
+function toHandoutLines(printed: PrintedSection, telling: Telling): readonly HandoutLine[] {
+  const { section, lines } = printed;
   const ringing = listRingingBars(lines);
-  return lines.map((line) => toHandoutLine(line, cuesOf(line), words, ringing));
+  // Signs inside signs cannot be told apart: where lines repeat by themselves, the section's own repeats are said in words.
+  const isWhole = section.times > 1 && lines.every(({ times, endings }) => times === 1 && endings.length === 0);
+  return lines.map((line, index) => {
+    const repeat: Repeat = isWhole
+      ? { opens: index === 0, closes: index === lines.length - 1 ? section.times : 1 }
+      : { opens: line.times > 1, closes: line.times };
+    return toHandoutLine({ printed, line, index, repeat }, telling, ringing);
+  });
 }
 
 /** A bar that says "same" and rings on: an arc, since the sign for "same" would have it struck again. */
 const RINGS_ON: HandoutChord = { text: '', startShare: 0, mark: '', isTie: true, isStarred: false };
 
+type LineHere = {
+  readonly printed: PrintedSection;
+  readonly line: Line;
+  readonly index: number;
+  readonly repeat: Repeat;
+};
+
 function toHandoutLine(
-  line: Line,
-  cues: readonly string[],
-  words: HandoutWords,
+  { printed, line, index, repeat }: LineHere,
+  { cuesOf, signs, words }: Telling,
   ringing: ReadonlySet<number>,
 ): HandoutLine {
   const toBar = (bar: Bar): HandoutBar => {
-    const printed = toHandoutBar(bar, words);
-    return ringing.has(bar.id) ? { ...printed, chords: [RINGS_ON], isSame: false } : printed;
+    const made = toHandoutBar(bar, signs.over.get(bar.id) ?? '', words);
+    return ringing.has(bar.id) ? { ...made, chords: [RINGS_ON], isSame: false } : made;
   };
   return {
+    label: `${printed.letter}${index + 1}`,
+    firstBar: words.firstBarOf(printed, line),
     bars: line.bars.map(toBar),
     times: line.times,
+    repeat,
     endings: line.endings.map(({ rounds, bars }) => ({
       label: `${rounds.join(', ')}.`,
       bars: bars.map(toBar),
+      closes: !rounds.includes(line.times),
     })),
-    cues,
-    note: line.note,
+    cues: cuesOf(line),
+    note: words.showsNotes ? line.note : '',
   };
 }
 
-function toHandoutBar(bar: Bar, words: HandoutWords): HandoutBar {
+function toHandoutBar(bar: Bar, above: string, words: HandoutWords): HandoutBar {
   const metre = bar.metre ?? words.metre;
   const length = sumOf(bar.slots, ({ ticks }) => ticks);
   let start = 0;
@@ -214,17 +269,5 @@ function toHandoutBar(bar: Bar, words: HandoutWords): HandoutBar {
     start += slot.ticks;
     return name === null ? [] : [{ text: name, ...chord }];
   });
-  return { chords, above: barChangeWords(bar, metre), isSame: bar.same };
-}
-
-/** What changes with a bar, in words: "3/4, now in D major"; `metre` is the one that holds in it. */
-export function barChangeWords(bar: Bar, metre: Metre): string {
-  return [
-    bar.metre === null ? '' : formatMetre(bar.metre),
-    bar.key === null ? '' : `now in ${formatKeyWords(bar.key)}`,
-    bar.tempo === null ? '' : `tempo ${formatTempo(bar.tempo, metre)}`,
-    bar.pickupBeats === null ? '' : 'pick-up',
-  ]
-    .filter((text) => text !== '')
-    .join(', ');
+  return { barId: bar.id, chords, above, isSame: bar.same };
 }

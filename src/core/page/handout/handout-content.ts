@@ -1,39 +1,58 @@
 /*
  * What a handout says, before anything has a place on paper: words, lines of bars and drawings, for one reader, from what is stored.
  */
-import { listPasses } from '../../arrange/form/form-summary.ts';
-import type { LevelBar } from '../../arrange/levels/level.ts';
+import { listPasses, type PassSummary } from '../../arrange/form/form-summary.ts';
 import { performanceOf } from '../../arrange/performance/performance.ts';
 import { formatChord } from '../../harmony/chord-style.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
-import { formatDegree } from '../../harmony/degree.ts';
-import { isEqual } from '../../kernel/equal.ts';
-import { type SongKeys, songKeysOf } from '../../song/chart/song-keys.ts';
-import type { Part, SongDocument } from '../../song/document/document.ts';
-import type { HandoutOptions } from '../../song/document/handout-options.ts';
+import { isBarreChord } from '../../shapes/shape.ts';
+import { songKeysOf } from '../../song/chart/song-keys.ts';
+import type { SongDocument } from '../../song/document/document.ts';
+import { type HandoutItem, type HandoutOptions, isShown } from '../../song/document/handout-options.ts';
 import { withoutLeftOut } from '../../song/document/lesson-form.ts';
 import { fretsAddedOf, type ReadingStyle } from '../../song/document/settings.ts';
 import { totalsOf } from '../../song/played/played-bars.ts';
 import { listSongChords } from '../../song/played/song-chords.ts';
+import type { PlaceStyle } from '../../words/finger-change-words.ts';
 import { sayWay } from '../../words/hold-words.ts';
-import { formatCapo, formatShapeKey, setupSentences } from '../../words/setup-words.ts';
+import { GOING_ON, type PageKeySigns, sayPageKey, sayStrokeLegend } from '../../words/page/page-key-words.ts';
+import { sayRetuning } from '../../words/page/retuning-words.ts';
+import { setupSentences } from '../../words/setup-words.ts';
 import { formatShapeWords } from '../../words/shape-words.ts';
 import type { BoxStyle } from '../drawing/chord-box.ts';
 import type { Figure } from '../drawing/figure.ts';
-import { blocksOf, type HandoutBlock, type HandoutWords } from './handout-blocks.ts';
+import { createSigns, type SaidOfBars, saidOfHands } from './bar-signs.ts';
+import { sayChordRounds } from './chord-rounds.ts';
+import { barsOfHandoutLine, blocksOf, type HandoutBlock, type HandoutWords } from './handout-blocks.ts';
 import { listCautions, listDrills } from './handout-drills.ts';
-import { type HandoutSource, listHandoutOrnaments, listHandoutPatterns } from './handout-hands.ts';
+import {
+  type HandoutOrnaments,
+  type HandoutPatterns,
+  type HandoutSource,
+  listHandoutOrnaments,
+  listHandoutPatterns,
+  listPrintedPatterns,
+} from './handout-hands.ts';
 import { createWayNumbers, type HeldWay, listNumberedWays } from './handout-holds.ts';
-import { drawForReader, listReaderChords, notesOf } from './handout-instruments.ts';
+import { drawBox, drawForReader, listReaderChords, notesOf } from './handout-instruments.ts';
+import { type LeftOut, listLeftOut } from './handout-left-out.ts';
+import { createBeside, createNames, otherPartWords } from './handout-names.ts';
 import { sayReach, sayStandIns } from './handout-reach.ts';
+import type { HandoutRequest } from './handout-request.ts';
+import { listMissing, type Missing } from './missing.ts';
+import { createPlaceNames, createPlayings, listPrintedSections } from './printed-sections.ts';
 
 /** A whole handout. */
 export type Handout = {
   readonly title: string;
   readonly credit: string;
   readonly setup: readonly string[];
+  /** What is not ready in the song: said on the page, before anything else. */
+  readonly missing: readonly Missing[];
   readonly chords: readonly Figure[];
   readonly patterns: readonly Figure[];
+  /** What is said of all patterns: what their strokes look like, how they go with the chords. */
+  readonly strumming: readonly string[];
   readonly form: string;
   readonly blocks: readonly HandoutBlock[];
   readonly ornaments: readonly Figure[];
@@ -41,96 +60,228 @@ export type Handout = {
   readonly words: readonly { readonly name: string; readonly text: string }[];
   /** Whether those words stand on the page too; who cannot see the drawings is told them in any case. */
   readonly showsWords: boolean;
-  readonly drills: readonly string[];
+  readonly drills: readonly Figure[];
   readonly cautions: readonly string[];
-};
-
-/**
- * What a handout is made for: a part of a song as it is arranged, or as one student's hands play it on their levels (`ownBars`, in step
- * with the played bars of the lesson); how the library reads, and how this reader wants it.
- */
-export type HandoutRequest = {
-  readonly document: SongDocument;
-  readonly part: Part;
-  readonly reading: ReadingStyle;
-  readonly options: HandoutOptions;
-  readonly ownBars: readonly LevelBar[] | null;
+  /** How to read this page; empty where it is not asked for. */
+  readonly pageKey: readonly string[];
+  /** What the song has and the page does not show, and why. */
+  readonly leftOut: readonly LeftOut[];
 };
 
 const NO_BREAK = '\u00A0';
+const NO_PATTERNS: HandoutPatterns = { figures: [], said: [] };
+const NO_ORNAMENTS: HandoutOrnaments = { figures: [], said: [] };
 
-/** Gathers a handout, as the lesson plays the song. */
-export function composeHandout(request: HandoutRequest): Handout {
-  const { part, options, ownBars } = request;
+/** What all parts of a page are made from. */
+type Telling = {
+  readonly request: HandoutRequest;
+  readonly source: HandoutSource;
+  readonly reading: ReadingStyle;
+  readonly isGuitar: boolean;
+  readonly shows: (item: HandoutItem) => boolean;
+  readonly nameOf: (chord: ChordSymbol) => string;
+  readonly places: PlaceStyle;
+  readonly box: BoxStyle;
+};
+
+function tellingOf(request: HandoutRequest): Telling {
+  const { part, options, ownBars, stand } = request;
   const document = withoutLeftOut(request.document);
   const { played, bars } = performanceOf(document, part);
-  const source: HandoutSource = { document, part, played, bars: ownBars ?? bars, isOwn: ownBars !== null };
   const reading = readingOf(request.reading, options);
-  const keys = songKeysOf(document, part);
-  const isGuitar = options.reader === 'guitar';
-  const nameOf = (chord: ChordSymbol): string => formatChord(chord, reading.chordStyle);
-  const sounding = listSongChords(document, played).map(({ chord }) => chord);
-  const ways = isGuitar ? listNumberedWays(source.bars) : [];
-  const chords: readonly HeldWay[] = isGuitar
-    ? listReaderChords(sounding, part, keys.toShapeChord, { ways, isOwn: ownBars !== null })
-    : sounding.map((chord) => ({ named: chord, sounding: chord, fingering: null, number: null, kept: null }));
-  const passes = listPasses(document, played);
-  const patterns = isGuitar ? listHandoutPatterns(source, nameOf) : { figures: [], nameOf: () => '' };
-  const words: HandoutWords = {
-    nameOf: namer(request, keys, nameOf, createWayNumbers(ways, source.bars)),
-    beside: besideOf(request, document, keys, nameOf),
-    metre: document.facts.metre,
-    rightHandOf: patterns.nameOf,
-  };
-  const place = {
-    tuning: part.setup.tuning,
-    stringNaming: reading.stringNaming,
-    fretOffset: fretsAddedOf(reading, part.setup.capoFret),
-  };
+  const shows = (item: HandoutItem): boolean => isShown(options, item, stand);
   return {
-    title: document.facts.title,
-    credit: document.facts.credit,
-    setup: [
-      ...setupSentences(document, part, totalsOf(played), options.reader),
-      ...otherPartWords(request, document),
-      ...(ownBars === null || !isGuitar ? [] : ['Your part.']),
-    ],
-    chords: chords.map((chord) => {
-      const figure = toFigure(chord, options, boxStyleFor(part, reading, options), nameOf);
-      return chord.number === null ? figure : { ...figure, ...sayWayOf(chord, document, figure, nameOf) };
-    }),
-    patterns: patterns.figures,
-    form: (passes.length < 2 ? [] : passes)
-      .map(({ label, bars }) => `${label} (${bars})`.replaceAll(' ', NO_BREAK))
-      .join(' · '),
-    blocks: sayHandsOnce(document.map.sections.flatMap((section) => blocksOf(document, section, passes, words))),
-    ornaments: isGuitar ? listHandoutOrnaments(source, reading) : [],
-    words: chords.flatMap(({ named, fingering, number }) =>
-      fingering === null
-        ? []
-        : [
-            {
-              name: number === null ? nameOf(named) : `${nameOf(named)} (${number})`,
-              text: formatShapeWords(fingering, named, place).join(' '),
-            },
-          ],
-    ),
-    showsWords: options.showsWords,
-    drills: isGuitar && options.showsDrills ? listDrills(source, nameOf, place) : [],
-    cautions: isGuitar
-      ? [
-          ...sayReach(source, chords, nameOf, place.fretOffset),
-          ...sayStandIns(source, nameOf),
-          ...usualCautions(request, chords),
-        ]
-      : [],
+    request,
+    source: { document, part, played, bars: ownBars ?? bars, isOwn: ownBars !== null },
+    reading,
+    isGuitar: options.reader === 'guitar',
+    shows,
+    nameOf: (chord) => formatChord(chord, reading.chordStyle),
+    places: {
+      tuning: part.setup.tuning,
+      stringNaming: reading.stringNaming,
+      fretOffset: fretsAddedOf(reading, part.setup.capoFret),
+    },
+    box: boxStyleOf(part.setup.capoFret, reading, shows('fingers') ? 'fingers' : 'dots only'),
   };
 }
 
-/** What is usually said of the shapes of a page, where its reader wants to be told. */
-function usualCautions({ options, part }: HandoutRequest, chords: readonly HeldWay[]): readonly string[] {
-  const fingerings = chords.flatMap(({ fingering }) => fingering ?? []);
-  return options.showsDrills ? listCautions(fingerings, part) : [];
+/** Gathers a handout, as the lesson plays the song. */
+export function composeHandout(request: HandoutRequest): Handout {
+  const telling = tellingOf(request);
+  const { source, isGuitar, shows, nameOf } = telling;
+  const { document, part, played } = source;
+  const { options, stand, stage } = request;
+  const chords = listHeldChords(telling);
+  const bars = composeBars(telling, chords.ways);
+  const bare = isGuitar ? chords.all.filter(({ fingering }) => fingering === null) : [];
+  return {
+    title: document.facts.title,
+    credit: document.facts.credit,
+    setup: composeSetup(telling),
+    missing: listMissing(request.document, bare, nameOf),
+    chords: chords.all.flatMap((chord) => chordFigures(chord, telling)),
+    patterns: bars.patterns.figures,
+    strumming: composeStrumming(telling, bars),
+    form: (bars.passes.length < 2 ? [] : bars.passes)
+      .map(({ label, bars: count }) => `${label} (${count})`.replaceAll(' ', NO_BREAK))
+      .join(' · '),
+    blocks: bars.blocks,
+    ornaments: bars.ornaments.figures,
+    words: chords.all.flatMap((chord) => wordsOfShape(chord, telling)),
+    showsWords: shows('shape-words'),
+    drills: isGuitar && shows('drills') ? listDrills(source, { stage, ...telling }) : [],
+    cautions: isGuitar
+      ? [
+          ...sayReach(source, chords.all, nameOf, telling.places.fretOffset),
+          ...sayStandIns(source, nameOf),
+          ...(shows('cautions')
+            ? listCautions(
+                chords.all.flatMap(({ fingering }) => fingering ?? []),
+                part,
+              )
+            : []),
+        ]
+      : [],
+    pageKey: shows('page-key') ? sayPageKey(signsIn(bars.blocks, telling)) : [],
+    leftOut: played.length === 0 ? [] : listLeftOut({ source, whole: request.document, options, stand }),
+  };
+}
+
+/** What stands in and over the bars of a page. */
+type Bars = {
+  readonly passes: readonly PassSummary[];
+  readonly patterns: HandoutPatterns;
+  readonly ornaments: HandoutOrnaments;
+  readonly loudness: Pick<SaidOfBars, 'loudness' | 'palm'>;
+  readonly blocks: readonly HandoutBlock[];
+};
+
+function composeBars(telling: Telling, ways: readonly HeldWay[]): Bars {
+  const { request, source, reading, isGuitar, shows, nameOf } = telling;
+  const { document, part, played } = source;
+  const { metre } = document.facts;
+  const keys = songKeysOf(document, part);
+  const passes = listPasses(document, played);
+  const printed = listPrintedSections(document);
+  const playingsOf = createPlayings(document, played, passes);
+  const placesOf = createPlaceNames(printed, playingsOf);
+  const patterns = isGuitar
+    ? listHandoutPatterns(source, { nameOf, showsPicked: shows('picked-strings') })
+    : NO_PATTERNS;
+  const ornaments =
+    isGuitar && shows('ornaments') ? listHandoutOrnaments(source, { reading, nameOf, placesOf }) : NO_ORNAMENTS;
+  const loudness = saidOfHands(isGuitar && shows('loudness') ? source.bars : []);
+  const said: SaidOfBars = { hands: patterns.said, ...loudness, ornaments: ornaments.said };
+  const words: HandoutWords = {
+    nameOf: createNames(request, keys, nameOf, createWayNumbers(ways, source.bars)),
+    beside: createBeside(request, document, keys, nameOf),
+    metre,
+    signs: createSigns(played, playingsOf, said, metre),
+    firstBarOf: (each, { bars }) => {
+      const [playing] = bars[0] === undefined || !shows('bar-numbers') ? [] : playingsOf(each, bars[0].id);
+      return playing === undefined ? null : (played[playing.index]?.number ?? null);
+    },
+    showsNotes: shows('notes'),
+  };
+  const blocks = printed.flatMap((each) => blocksOf(document, each, passes, words));
+  return { passes, patterns, ornaments, loudness, blocks: hasOneHand(patterns) ? withHandOnce(blocks) : blocks };
+}
+
+/** How to set up: capo and tuning, what sounds, how long it is, how frets are counted, what the other guitars do. */
+function composeSetup({ request, source, reading, isGuitar, shows }: Telling): readonly string[] {
+  const { document, part, played, isOwn } = source;
+  const { reader } = request.options;
+  return [
+    ...setupSentences(document, part, totalsOf(played), { reader, saysSound: shows('without-capo') }),
+    ...(isGuitar ? sayRetuning(part.setup.tuning, reading.stringNaming) : []),
+    ...(isGuitar && part.setup.capoFret > 0 ? [`Frets are counted from the ${reading.fretsFrom}.`] : []),
+    ...otherPartWords(request, document),
+    ...(isOwn && isGuitar ? ['Your part.'] : []),
+  ];
+}
+
+/** What is said of all patterns. */
+function composeStrumming({ source, isGuitar, shows }: Telling, { patterns, loudness }: Bars): readonly string[] {
+  if (!isGuitar) {
+    return [];
+  }
+  const changes = !hasOneHand(patterns) || loudness.loudness.some((said) => said !== '');
+  return [
+    sayStrokeLegend(listPrintedPatterns(source).flatMap((pattern) => pattern ?? [])),
+    shows('chord-rounds') ? sayChordRounds(source) : '',
+    changes && patterns.figures.length > 0 ? GOING_ON : '',
+  ].filter((text) => text !== '');
+}
+
+/** Whether all bars of a song play the same pattern. */
+function hasOneHand({ said }: HandoutPatterns): boolean {
+  return new Set(said.filter((each) => each !== null)).size === 1;
+}
+
+/** A song with one pattern names it once, where it begins; how loud it is goes on being said. */
+function withHandOnce(blocks: readonly HandoutBlock[]): readonly HandoutBlock[] {
+  const [first] = blocks;
+  return blocks.map((block) => (block === first ? block : { ...block, rightHand: block.going }));
+}
+
+/** The chords of a page, and the ways in which they are held, where they are held in several. */
+function listHeldChords({ source, isGuitar }: Telling): {
+  readonly all: readonly HeldWay[];
+  readonly ways: readonly HeldWay[];
+} {
+  const { document, part, played, isOwn } = source;
+  const sounding = listSongChords(document, played).map(({ chord }) => chord);
+  if (!isGuitar) {
+    const all = sounding.map((chord) => ({ named: chord, sounding: chord, fingering: null, number: null, kept: null }));
+    return { all, ways: [] };
+  }
+  const ways = listNumberedWays(source.bars);
+  const { toShapeChord } = songKeysOf(document, part);
+  return { all: listReaderChords(sounding, part, toShapeChord, { ways, isOwn }), ways };
+}
+
+/** A chord as it is drawn; on a student's page with the full barre beside an easier shape. */
+function chordFigures(chord: HeldWay, telling: Telling): readonly Figure[] {
+  const { source, shows, nameOf } = telling;
+  const figure = toFigure(chord, telling);
+  const own = chord.number === null ? figure : { ...figure, ...sayWayOf(chord, source.document, figure, nameOf) };
+  return [own, ...(shows('goals') && source.isOwn ? goalOf(chord, telling) : [])];
+}
+
+function goalOf({ fingering, kept }: HeldWay, { box, nameOf }: Telling): readonly Figure[] {
+  return fingering === null || kept === null || !isBarreChord(kept.fingering) || isBarreChord(fingering)
+    ? []
+    : [
+        {
+          name: nameOf(kept.chord),
+          note: 'full barre, for later',
+          spoken: '',
+          drawing: drawBox(kept.fingering, box),
+          place: { step: 'shapes', chord: nameOf(kept.chord) },
+        },
+      ];
+}
+
+function wordsOfShape({ named, fingering, number }: HeldWay, { nameOf, places }: Telling): Handout['words'] {
+  const name = number === null ? nameOf(named) : `${nameOf(named)} (${number})`;
+  return fingering === null ? [] : [{ name, text: formatShapeWords(fingering, named, places).join(' ') }];
+}
+
+/** Which signs the bars of a page have. */
+function signsIn(blocks: readonly HandoutBlock[], { isGuitar, reading }: Telling): PageKeySigns {
+  const lines = blocks.flatMap((block) => block.lines);
+  const bars = lines.flatMap(barsOfHandoutLine);
+  const chords = bars.flatMap((bar) => bar.chords);
+  return {
+    isForGuitar: isGuitar,
+    isLeftHanded: reading.isLeftHanded,
+    hasRepeats: lines.some(({ repeat }) => repeat.closes > 1),
+    hasSame: bars.some(({ isSame }) => isSame),
+    hasTies: chords.some(({ isTie }) => isTie),
+    hasStars: chords.some(({ isStarred }) => isStarred),
+    exampleLine: lines.find((line) => line.bars.length > 1)?.label ?? null,
+  };
 }
 
 /** How this reader reads: as the library does, but for what was chosen otherwise. */
@@ -148,69 +299,6 @@ export function boxStyleOf(capoFret: number, reading: ReadingStyle, detail: BoxS
   return { detail, isLeftHanded: reading.isLeftHanded, fretsAdded: fretsAddedOf(reading, capoFret) };
 }
 
-function boxStyleFor(part: Part, reading: ReadingStyle, options: HandoutOptions): BoxStyle {
-  return boxStyleOf(part.setup.capoFret, reading, options.showsFingers ? 'fingers' : 'dots only');
-}
-
-/** What a chord is called in the bars: by its shape, by what one student holds, or as it sounds for those without a capo. */
-function namer(
-  { options, ownBars }: HandoutRequest,
-  { toShapeChord }: SongKeys,
-  nameOf: (chord: ChordSymbol) => string,
-  waysOf: (slotId: number) => readonly number[],
-): HandoutWords['nameOf'] {
-  if (options.reader !== 'guitar') {
-    return (_, chord) => nameOf(chord);
-  }
-  // The first way needs no number in the bars.
-  const numbered = (name: string, slotId: number): string => {
-    const numbers = waysOf(slotId);
-    return numbers.every((number) => number === 1) ? name : `${name} (${numbers.join(', ')})`;
-  };
-  if (ownBars === null) {
-    return ({ id }, chord) => numbered(nameOf(toShapeChord(chord)), id);
-  }
-  const own = new Map(ownBars.flatMap(({ slots }) => slots.map((each) => [each.slot.id, each] as const)));
-  return (slot, chord) => {
-    const held = own.get(slot.id);
-    return held?.isMerged === true ? null : numbered(nameOf(held?.held?.chord ?? toShapeChord(chord)), slot.id);
-  };
-}
-
-/** What stands small under a chord: its degree, what sounds, what the other parts hold. */
-function besideOf(
-  request: HandoutRequest,
-  document: SongDocument,
-  { sounding }: SongKeys,
-  nameOf: (chord: ChordSymbol) => string,
-): HandoutWords['beside'] {
-  const { options } = request;
-  const isGuitar = options.reader === 'guitar';
-  const others = otherPartsOf(request).map((part) => songKeysOf(document, part).toShapeChord);
-  return (chord) => [
-    ...(options.showsDegrees ? [formatDegree(chord, sounding)] : []),
-    ...(options.showsSounding && isGuitar ? [nameOf(chord)] : []),
-    ...(isGuitar ? others : []).map((toShapeChord) => nameOf(toShapeChord(chord))),
-  ];
-}
-
-/** The other parts of the arrangement that stand elsewhere on the neck, as far as they are asked for. */
-function otherPartsOf({ document, part, options }: HandoutRequest): readonly Part[] {
-  const arrangement = document.arrangements.find(({ parts }) => parts.some(({ id }) => id === part.id));
-  return options.showsOtherParts
-    ? (arrangement?.parts ?? []).filter(({ id, setup }) => id !== part.id && !isEqual(setup, part.setup))
-    : [];
-}
-
-function otherPartWords(request: HandoutRequest, document: SongDocument): readonly string[] {
-  return request.options.reader !== 'guitar'
-    ? []
-    : otherPartsOf(request).map((part) => {
-        const { shape } = songKeysOf(document, part);
-        return `Small under the chords: ${part.name}, ${formatCapo(part.setup.capoFret).toLowerCase()}, ${formatShapeKey(shape)} shapes.`;
-      });
-}
-
 /** "G (2)", with where it is held. */
 function sayWayOf(
   { named, number, kept }: HeldWay,
@@ -222,27 +310,28 @@ function sayWayOf(
   return { name: `${nameOf(named)} (${number})`, note: [note, where].filter((text) => text !== '').join(' · ') };
 }
 
-function toFigure(
-  chord: HeldWay,
-  options: HandoutOptions,
-  style: BoxStyle,
-  nameOf: (chord: ChordSymbol) => string,
-): Figure {
-  const isSounding = options.showsSounding && options.reader === 'guitar';
-  const isNotes = options.reader === 'keys' || options.reader === 'bass';
+function toFigure(chord: HeldWay, { request, shows, box, nameOf }: Telling): Figure {
+  const { reader } = request.options;
+  const isNotes = reader === 'keys' || reader === 'bass';
+  const notes = [
+    isNotes ? notesOf(chord.sounding) : '',
+    shows('sounding') && reader === 'guitar' ? nameOf(chord.sounding) : '',
+    reader === 'guitar' ? sayFirstString(chord) : '',
+  ];
   return {
     name: nameOf(chord.named),
-    note: isNotes ? notesOf(chord.sounding) : isSounding ? nameOf(chord.sounding) : '',
-    drawing: drawForReader(options.reader, chord, style),
+    note: notes.filter((text) => text !== '').join(' · '),
+    spoken: '',
+    drawing: drawForReader(reader, chord, box),
+    place: { step: 'shapes', chord: nameOf(chord.named) },
   };
 }
 
-/** Which pattern is played is said where it changes: it goes on until something else is said. */
-function sayHandsOnce(blocks: readonly HandoutBlock[]): readonly HandoutBlock[] {
-  let said = '';
-  return blocks.map((block) => {
-    const isSaid = block.rightHand === said;
-    said = block.rightHand === '' ? said : block.rightHand;
-    return isSaid && block.rightHand !== '' ? { ...block, rightHand: '' } : block;
-  });
+/** So many low strings that are not struck make the string to begin at worth saying. */
+const SILENT_BELOW = 2;
+
+/** "from string 4", where several low strings are left out and the box alone is soon misread. */
+function sayFirstString({ fingering }: HeldWay): string {
+  const first = fingering === null ? -1 : fingering.shape.findIndex((fret) => fret !== null);
+  return fingering === null || first < SILENT_BELOW ? '' : `from string ${fingering.shape.length - first}`;
 }

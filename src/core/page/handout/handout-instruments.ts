@@ -102,17 +102,20 @@ export function notesOf(chord: ChordSymbol): string {
 
 const STRING_GAP_MM = 2.8;
 const ABOVE_MM = 3.6;
-const BELOW_MM = 4.6;
+const BELOW_MM = 5;
+
+/** Figures on paper are 10 pt where boxes are drawn at scale 1, in string gaps. */
+const FIGURES = ((10 / 72) * 25.4) / STRING_GAP_MM;
 
 /** A chord box with the room that its signs and numbers take. */
-function drawBox(fingering: Fingering, style: BoxStyle): Drawing {
-  const left = hasFretNumber(fingering, style) ? 5.2 : 1.4;
+export function drawBox(fingering: Fingering, style: BoxStyle): Drawing {
+  const left = hasFretNumber(fingering, style) ? 6.4 : 1.4;
   const below = style.detail === 'fingers' ? BELOW_MM : 1;
   const gridMm = (fingering.shape.length - 1) * STRING_GAP_MM;
   return {
     widthMm: left + gridMm + 1.4,
     heightMm: ABOVE_MM + boxHeightMm(fingering, gridMm) + below,
-    marks: drawChordBox(fingering, { xMm: left, yMm: ABOVE_MM, widthMm: gridMm }, style),
+    marks: drawChordBox(fingering, { xMm: left, yMm: ABOVE_MM, widthMm: gridMm }, { figures: FIGURES, ...style }),
   };
 }
 

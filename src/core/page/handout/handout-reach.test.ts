@@ -1,13 +1,11 @@
 import { describe, expect, test } from 'vitest';
+import { handoutOf } from '../../../test-support/handout-of.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { chartTextOf } from '../../formats/text-chart/format-chart.ts';
 import { applyCommand, type SongCommand } from '../../song/commands.ts';
 import type { SongDocument } from '../../song/document/document.ts';
-import { PLAIN_HANDOUT } from '../../song/document/handout-options.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
-import { DEFAULT_SETTINGS } from '../../song/document/settings.ts';
 import { listPlayedBars } from '../../song/played/played-bars.ts';
-import { composeHandout } from './handout-content.ts';
 import { speakHandout } from './handout-spoken.ts';
 
 const run = (song: SongDocument, command: SongCommand): SongDocument => {
@@ -34,13 +32,7 @@ const withRiff = run(SONG, {
 const guitarTo = (song: SongDocument, highestNeckFret: number) =>
   run(song, { kind: 'set-instrument', partId: PART, instrument: { highestNeckFret } });
 const pageOf = (song: SongDocument, fretsFrom: 'capo' | 'nut' = 'capo') =>
-  composeHandout({
-    document: song,
-    part: mainPartOf(song),
-    reading: { ...DEFAULT_SETTINGS, fretsFrom },
-    options: { ...PLAIN_HANDOUT, showsDrills: false },
-    ownBars: null,
-  });
+  handoutOf(song, { reading: { fretsFrom }, options: { shows: { drills: false, cautions: false } } });
 
 describe('a page says', () => {
   test('nothing of reach where the guitar reaches all', () => {

@@ -1,7 +1,8 @@
 /* A handout in words alone, in reading order: for screen readers, and for whoever hears it read out. */
 
 import { formatTimes } from '../../words/line-words.ts';
-import { type HandoutBar, type HandoutLine, sayBar } from './handout-blocks.ts';
+import type { Figure } from '../drawing/figure.ts';
+import { type HandoutBar, type HandoutLine, headingOf, sayBar } from './handout-blocks.ts';
 import type { Handout } from './handout-content.ts';
 
 /** A heading with its paragraphs. */
@@ -9,24 +10,28 @@ export type SpokenPart = { readonly heading: string; readonly paragraphs: readon
 
 /** The words of a handout: setup, chords, patterns, form, sections, then what follows them. */
 export function speakHandout(handout: Handout): readonly SpokenPart[] {
-  const { words, chords, patterns, form, blocks, ornaments, drills, cautions } = handout;
+  const { words, chords, patterns, strumming, form, blocks, ornaments, drills, cautions, pageKey, missing } = handout;
   const held = new Map(words.map(({ name, text }) => [name, text]));
   const parts: readonly SpokenPart[] = [
-    { heading: handout.title, paragraphs: [handout.credit, handout.setup.join(' ')] },
+    {
+      heading: handout.title,
+      paragraphs: [handout.credit, ...missing.map(({ text }) => text), handout.setup.join(' ')],
+    },
     {
       heading: 'Chords',
       paragraphs: chords.map(({ name, note }) =>
         [name, note, held.get(name) ?? ''].filter((text) => text !== '').join(': '),
       ),
     },
-    { heading: 'Right hand', paragraphs: patterns.map(({ name, note }) => `${name}: ${note}.`) },
+    { heading: 'Right hand', paragraphs: [...patterns.map(speakFigure), ...strumming] },
     { heading: 'Form', paragraphs: [form] },
-    ...blocks.map(({ name, remark, rightHand, lines }) => ({
-      heading: name,
+    ...blocks.map(({ letter, name, remark, rightHand, lines }) => ({
+      heading: headingOf({ letter, name }),
       paragraphs: [[remark, rightHand].filter((text) => text !== '').join('. '), ...lines.flatMap(speakLine)],
     })),
-    { heading: 'Ornaments', paragraphs: ornaments.map(({ name, note }) => (note === '' ? name : `${name}: ${note}`)) },
-    { heading: 'Drill first', paragraphs: drills },
+    { heading: 'Fills and riffs', paragraphs: ornaments.map(speakFigure) },
+    { heading: 'Drill first', paragraphs: drills.map(speakFigure) },
+    { heading: 'How to read this page', paragraphs: pageKey },
     { heading: 'Take care', paragraphs: cautions },
   ];
   return parts
@@ -34,8 +39,18 @@ export function speakHandout(handout: Handout): readonly SpokenPart[] {
     .filter(({ heading, paragraphs }) => paragraphs.length > 0 || heading === handout.title);
 }
 
-function speakLine({ bars, times, endings, cues, note }: HandoutLine): readonly string[] {
-  const main = `${speakBars(bars)}${times > 1 ? `, ${formatTimes(times)}` : ''}.`;
+/** A figure in words: "Porch Step: down, down up, down, down up; bass: G 6." */
+function speakFigure({ name, note, spoken }: Figure): string {
+  const said = [spoken, note].map((text) => text.replace(/\.$/, '')).filter((text) => text !== '');
+  return said.length === 0 ? name : `${name}: ${said.join('; ')}.`;
+}
+
+function speakLine({ label, firstBar, bars, repeat, endings, cues, note }: HandoutLine): readonly string[] {
+  const from = firstBar === null ? '' : `, bar ${firstBar}`;
+  const opens = repeat.opens && repeat.closes === 1 ? 'Repeat from here. ' : '';
+  const times =
+    repeat.closes > 1 ? `, ${formatTimes(repeat.closes)}${repeat.opens ? '' : ' from where the repeat opens'}` : '';
+  const main = `${label}${from}: ${opens}${speakBars(bars)}${times}.`;
   return [
     main,
     ...endings.map(({ label, bars: ending }) => `Ending ${label} ${speakBars(ending)}.`),

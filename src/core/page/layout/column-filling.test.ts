@@ -36,16 +36,16 @@ describe('columns', () => {
 
   test('hold whole units, on further pages where they have to', () => {
     // A verse of 35 does not go under 30: it waits for the next page.
-    expect(namesIn(fillColumns(units, columns, false))).toEqual(['Intro', '', 'Verse', 'Chorus']);
+    expect(namesIn(fillColumns(units, columns, 'even'))).toEqual(['Intro', '', 'Verse', 'Chorus']);
   });
 
   test('may be torn between on one page: a heading stays with its first line, a section on its page', () => {
     // Intro and Verse go on in the second column; the Chorus does not fit the rest of the page and is not torn over pages.
-    expect(namesIn(fillColumns(units, columns, true))).toEqual(['Intro Verse', 'Verse… Verse…', 'Chorus', 'Chorus…']);
+    expect(namesIn(fillColumns(units, columns, 'torn'))).toEqual(['Intro Verse', 'Verse… Verse…', 'Chorus', 'Chorus…']);
   });
 
   test('are there for a page without anything', () => {
-    expect(fillColumns([], columns, false)).toHaveLength(2);
-    expect(fillColumns([], columns, true)).toHaveLength(2);
+    expect(fillColumns([], columns, 'even')).toHaveLength(2);
+    expect(fillColumns([], columns, 'torn')).toHaveLength(2);
   });
 });

@@ -15,10 +15,69 @@ export type Columns = { readonly count: number; readonly capacityOf: (index: num
 /** What stands in each column, page after page; whole pages of columns. */
 export type ColumnContents = readonly (readonly Unit[])[];
 
+/** How columns are filled: evenly, each as full as it goes, or with sections torn between the columns of a page. */
+export type Filling = 'even' | 'full' | 'torn';
+
 /** Fills columns with units in order. */
-export function fillColumns(units: readonly Unit[], columns: Columns, tears: boolean): ColumnContents {
-  return tears ? fillTorn(units, columns) : fillWhole(units, columns);
+export function fillColumns(units: readonly Unit[], columns: Columns, filling: Filling): ColumnContents {
+  return filling === 'torn'
+    ? fillTorn(units, columns)
+    : filling === 'full'
+      ? fillFull(units, columns)
+      : fillWhole(units, columns);
 }
+
+/** Whole units, as many in each column as it holds. */
+function fillFull(units: readonly Unit[], columns: Columns): ColumnContents {
+  return fillOver(units, columns, null);
+}
+
+/** A column filled less takes a part of what does not fit it as a whole. */
+const WORTH_CUTTING = 0.6;
+
+/**
+ * Units one after the other; `cut` cuts one that does not fit a column that would stay mostly empty, into what fits there and what goes on in
+ * columns of a height (null: none is cut).
+ */
+export function fillOver(
+  units: readonly Unit[],
+  { count, capacityOf }: Columns,
+  cut: ((unit: Unit, firstMm: number, restMm: number) => readonly Unit[]) | null,
+): ColumnContents {
+  const contents: Unit[][] = [[]];
+  const waiting = [...units];
+  let used = 0;
+  let unit = waiting.shift();
+  while (unit !== undefined) {
+    const capacity = capacityOf(contents.length - 1);
+    const left = capacity - used;
+    if (unit.heightMm <= left + TOLERANCE_MM) {
+      contents.at(-1)?.push(unit);
+      used += unit.heightMm;
+      unit = waiting.shift();
+      continue;
+    }
+    const pieces =
+      cut !== null && used < WORTH_CUTTING * capacity ? cut(unit, left, capacityOf(contents.length)) : [unit];
+    const [first] = pieces;
+    if (first !== undefined && pieces.length > 1 && first.heightMm <= left + TOLERANCE_MM) {
+      contents.at(-1)?.push(first);
+      waiting.unshift(...pieces.slice(1));
+      unit = waiting.shift();
+    } else if (used === 0 && capacity >= capacityOf(contents.length)) {
+      // Higher than any column: it stands alone.
+      contents.at(-1)?.push(unit);
+      unit = waiting.shift();
+    }
+    contents.push([]);
+    used = 0;
+  }
+  const filled = contents.findLastIndex((column) => column.length > 0) + 1;
+  const pages = Math.max(1, Math.ceil(filled / count));
+  return range(0, pages * count).map((index) => contents[index] ?? []);
+}
+
+const TOLERANCE_MM = 1e-6;
 
 function fillWhole(units: readonly Unit[], { count, capacityOf }: Columns): ColumnContents {
   const heights = units.map(({ heightMm }) => heightMm);

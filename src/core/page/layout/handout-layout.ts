@@ -2,18 +2,19 @@
  * A handout laid out on paper.
  *
  * The head and the drawings of chords and patterns stand across the page; sections, ornaments and lists follow in columns, none of
- * them torn as long as that goes, and none over pages. Arrangements are tried from the largest type down, each in one column and in
- * more, with room and without: the first that fits one sheet is taken. So the type is as large as the page lets it be, and never below
- * 9 pt. A song too long for that goes on over further sheets, as few as hold it, evenly filled. Screen, print, SVG, HTML and PDF paint
- * these same marks.
+ * them torn as long as that goes, and none over pages. For a stand chords are 14 pt, words 11 and nothing is below 10: what fits one side
+ * at that is set as large as the side lets it be, what does not takes two facing sides, and a long song as few as hold it, evenly filled.
+ * Where one side is asked for, the type goes down to 9.5 pt first. Screen, print, SVG, HTML and PDF paint these same marks.
  */
 import { itemAt, range } from '../../kernel/list.ts';
-import { type Block, BODY_MM, type Layout } from '../drawing/block.ts';
+import type { HandoutOptions } from '../../song/document/handout-options.ts';
+import { type Block, BODY_MM } from '../drawing/block.ts';
 import { inBlack, type Mark, type MeasureText, moveDown, moveRight, type Page, textMark } from '../drawing/drawing.ts';
+import { moveRegion, type Region } from '../drawing/region.ts';
 import type { Handout } from '../handout/handout-content.ts';
-import { type ColumnContents, fillColumns } from './column-filling.ts';
+import { type ColumnContents, fillColumns, fillOver } from './column-filling.ts';
 import { hasRoom } from './handout-line.ts';
-import { cutUnit, layBody, layTop } from './handout-units.ts';
+import { cutUnit, layBody, layoutOf, layTop } from './handout-units.ts';
 import { heightOf } from './page-breaks.ts';
 
 /** Sheets of paper by name, upright, in mm. */
@@ -31,21 +32,19 @@ export type Sheet = {
   readonly heightMm: number;
   readonly isLargePrint: boolean;
   readonly isBlack: boolean;
+  readonly isOneSide: boolean;
   readonly isEndless: boolean;
 };
 
 /** A sheet of paper as a reader wants it. */
 export function sheetOf(
   paper: Paper,
-  {
-    isLandscape,
-    isLargePrint,
-    isBlack,
-  }: { readonly isLandscape: boolean; readonly isLargePrint: boolean; readonly isBlack: boolean },
+  look: Pick<HandoutOptions, 'isLandscape' | 'isLargePrint' | 'isBlack' | 'isOneSide'>,
 ): Sheet {
+  const { isLandscape, isLargePrint, isBlack, isOneSide } = look;
   const { widthMm, heightMm } = PAPERS[paper];
   const size = isLandscape ? { widthMm: heightMm, heightMm: widthMm } : { widthMm, heightMm };
-  return { ...size, isLargePrint, isBlack, isEndless: false };
+  return { ...size, isLargePrint, isBlack, isOneSide, isEndless: false };
 }
 
 /** A long strip of the width of a phone held upright, in mm (from memory). */
@@ -54,20 +53,25 @@ export const PHONE_SHEET: Sheet = {
   heightMm: 1_000_000,
   isLargePrint: false,
   isBlack: false,
+  isOneSide: false,
   isEndless: true,
 };
 
 const MARGIN_MM = { paper: 12, phone: 4 } as const;
 const GUTTER_MM = 7;
-/** Scales of the type, 1 is 9 pt; large print is 16 pt and more (from memory: 16 pt is the least that is called so). */
-const SCALES = { usual: [1.3, 1.2, 1.12, 1.06, 1], large: [2.2, 2, 1.8] } as const;
-/** Of several pages: the usual size, or 9 pt where that saves pages. */
+/** Scales of the type: 1 is the size for a stand (block.ts); large print has nothing under 18 pt. */
+const SCALES = { usual: [1.25, 1.12, 1], large: [2.2, 2, 1.8] } as const;
+/** Where one side is asked for: type never falls below 9.5 pt, what stands between goes on shrinking. */
+const ONE_SIDE_SCALES = [0.95, 0.88, 0.8, 0.72, 0.65] as const;
+/** Of several pages: a little larger where that takes no more of them. */
 const MANY_PAGES_SCALES = [1.12, 1] as const;
-const CHORD_SHARES = [1, 0.8] as const;
-/** A column that is filled less is mostly empty. */
-const MOSTLY_EMPTY = 0.4;
+const CHORD_SHARES = [1, 0.85] as const;
+/** A page that is filled less, and is not the last, is mostly empty. */
+const MOSTLY_EMPTY = 0.6;
 /** A column narrower than this at scale 1 crowds its bars, in mm. */
-const NARROWEST_MM = 78;
+const NARROWEST_MM = 84;
+/** Below this scale type hardly shrinks any more, and neither do columns. */
+const LEAST_COLUMN_SCALE = 0.9;
 
 /** One way to fill a page. */
 type Arrangement = {
@@ -77,11 +81,14 @@ type Arrangement = {
   readonly share: number;
   /** Whether sections may go on in the next column of their page. */
   readonly tears: boolean;
+  /** Whether sections may go on over pages, where one would stay mostly empty. */
+  readonly goesOn: boolean;
 };
 
 /** Lays a handout out on as few pages as are readable. */
 export function layOutHandout(handout: Handout, sheet: Sheet, measure: MeasureText): readonly Page[] {
-  const scales = sheet.isEndless ? [1] : SCALES[sheet.isLargePrint ? 'large' : 'usual'];
+  const usual = sheet.isEndless ? [1] : SCALES[sheet.isLargePrint ? 'large' : 'usual'];
+  const scales = sheet.isOneSide && !sheet.isLargePrint ? [...usual, ...ONE_SIDE_SCALES] : usual;
   const best = onOnePage(handout, scales, sheet, measure) ?? onManyPages(handout, sheet, measure);
   return best === null ? [] : paint(best, sheet, handout.title);
 }
@@ -116,19 +123,33 @@ function onManyPages(handout: Handout, sheet: Sheet, measure: MeasureText): Laid
       listArrangements(scale, sheet, tears).flatMap((each) => lay(handout, each, sheet, measure) ?? []),
     ),
   );
-  const fewest = Math.min(...ways.map(({ pages }) => pages));
-  const best = ways.filter(({ pages }) => pages === fewest);
-  return best.find(({ hasHole }) => !hasHole) ?? best[0] ?? null;
+  // Where every way of whole sections leaves a page mostly empty, sections go on over the page.
+  const full = ways.filter(({ hasHole }) => !hasHole);
+  const cut = (): readonly Laid[] =>
+    scales.flatMap((scale) => layOverPages(handout, scale, sheet, measure)).filter(({ hasHole }) => !hasHole);
+  const good = full.length > 0 || !sheet.isLargePrint ? full : cut();
+  const all = good.length > 0 ? good : ways;
+  const fewest = Math.min(...all.map(({ pages }) => pages));
+  const best = all.filter(({ pages }) => pages === fewest);
+  const fewestEmpty = Math.min(...best.map(({ emptyColumns }) => emptyColumns));
+  return best.find(({ emptyColumns }) => emptyColumns === fewestEmpty) ?? null;
+}
+
+/** The arrangements of one scale with sections that go on over pages. */
+function layOverPages(handout: Handout, scale: number, sheet: Sheet, measure: MeasureText): readonly Laid[] {
+  return listArrangements(scale, sheet, false).flatMap(
+    (each) => lay(handout, { ...each, goesOn: true }, sheet, measure) ?? [],
+  );
 }
 
 /** One column with room, more columns, then both with less room between things and smaller boxes; only columns can be torn between. */
 function listArrangements(scale: number, sheet: Sheet, tears: boolean): readonly Arrangement[] {
   const free = sheet.widthMm - 2 * marginOf(sheet);
   const columns = range(tears ? 2 : 1, 4).filter(
-    (count) => count === 1 || columnMm(free, count) >= NARROWEST_MM * scale,
+    (count) => count === 1 || columnMm(free, count) >= NARROWEST_MM * Math.max(scale, LEAST_COLUMN_SCALE),
   );
   return CHORD_SHARES.flatMap((share) =>
-    columns.map((count) => ({ scale, columns: count, gap: share === 1 ? 1 : 0.6, share, tears })),
+    columns.map((count) => ({ scale, columns: count, gap: share === 1 ? 1 : 0.6, share, tears, goesOn: false })),
   );
 }
 
@@ -145,35 +166,50 @@ type Laid = {
   readonly tops: readonly (readonly Block[])[];
   readonly columns: number;
   readonly contents: ColumnContents;
-  /** Whether a column before the last page is mostly empty. */
+  /** Whether a page before the last is mostly empty, and how many columns of such pages are. */
   readonly hasHole: boolean;
+  readonly emptyColumns: number;
   readonly pages: number;
 };
 
 /** Null where columns would crowd the chords of their bars. */
 function lay(
   handout: Handout,
-  { scale, columns, gap, share, tears }: Arrangement,
+  { scale, columns, gap, share, tears, goesOn }: Arrangement,
   sheet: Sheet,
   measure: MeasureText,
 ): Laid | null {
   const margin = marginOf(sheet);
   const freeMm = sheet.widthMm - 2 * margin;
-  const heightMm = sheet.heightMm - 2 * margin;
-  const layout: Layout = { widthMm: freeMm, scale, bodyMm: BODY_MM * scale, gap, measure };
+  const heightMm = sheet.heightMm - 2 * margin - (sheet.isLargePrint ? LARGE_FOOT_MM : 0);
+  const layout = layoutOf(handout, { widthMm: freeMm, scale, gap, measure });
   const column = { ...layout, widthMm: columnMm(freeMm, columns) };
   if (columns > 1 && !handout.blocks.every(({ lines }) => lines.every((line) => hasRoom(line, column)))) {
     return null;
   }
   const tops = fillPages(layTop(handout, layout, share), heightMm);
-  const firstMm = heightMm - heightOf(tops.at(-1) ?? []);
-  const capacityOf = (index: number): number => (index < columns ? firstMm : heightMm);
+  const topMm = heightOf(tops.at(-1) ?? []);
+  const capacityOf = (index: number): number => (index < columns ? heightMm - topMm : heightMm);
   // Else a section is torn only where it is higher than a column, as a song in one long walk-through is (rule M9).
-  const uncutMm = !tears && columns > 1 && firstMm > heightMm / 2 ? firstMm : heightMm;
-  const units = layBody(handout, column).flatMap((unit) => cutUnit(unit, uncutMm, column));
-  const contents = fillColumns(units, { count: columns, capacityOf }, tears);
-  const hasHole = contents.slice(0, -columns).some((held, index) => heightOf(held) < MOSTLY_EMPTY * capacityOf(index));
-  return { tops, columns, contents, hasHole, pages: tops.length - 1 + contents.length / columns };
+  const uncutMm = !tears && columns > 1 && capacityOf(0) > heightMm / 2 ? capacityOf(0) : heightMm;
+  const whole = layBody(handout, column);
+  const page = { count: columns, capacityOf };
+  const contents = goesOn
+    ? fillOver(whole, page, (unit, first, rest) => cutUnit(unit, [first, rest], column))
+    : fillColumns(
+        whole.flatMap((unit) => cutUnit(unit, [uncutMm, uncutMm], column)),
+        page,
+        sheet.isLargePrint ? 'full' : tears ? 'torn' : 'even',
+      );
+  const usedOf = (from: number): number => Math.max(...contents.slice(from, from + columns).map(heightOf));
+  const hasHole = range(0, contents.length / columns - 1).some((index) => {
+    const used = usedOf(index * columns) + (index === 0 ? topMm : 0);
+    return used < MOSTLY_EMPTY * heightMm;
+  });
+  const emptyColumns = contents
+    .slice(0, -columns)
+    .filter((held, index) => heightOf(held) < MOSTLY_EMPTY * capacityOf(index)).length;
+  return { tops, columns, contents, hasHole, emptyColumns, pages: tops.length - 1 + contents.length / columns };
 }
 
 /** Rows put onto pages from the top, each page as full as it goes. */
@@ -196,14 +232,16 @@ function paint(laid: Laid, sheet: Sheet, title: string): readonly Page[] {
   const freeMm = sheet.widthMm - 2 * margin;
   const stepMm = columnMm(freeMm, laid.columns) + GUTTER_MM;
   const before = laid.tops.length - 1;
-  const pages = range(0, laid.pages).map((page): readonly Mark[] => {
+  const usedMm = heightOf(laid.tops.at(-1) ?? []) + heightOf(laid.contents.flat());
+  const heightMm = sheet.isEndless ? usedMm + 2 * margin : sheet.heightMm;
+  return range(0, laid.pages).map((page) => {
     const top = laid.tops[page] ?? [];
     const topMm = heightOf(top);
     const from = (page - before) * laid.columns;
     const columns = page < before ? [] : laid.contents.slice(from, from + laid.columns);
-    return [
-      ...placeBlocks(top, margin, margin),
-      ...columns.flatMap((units, column) =>
+    const placed = [
+      placeBlocks(top, margin, margin),
+      ...columns.map((units, column) =>
         placeBlocks(
           units.flatMap(({ blocks }) => blocks),
           margin + column * stepMm,
@@ -211,31 +249,49 @@ function paint(laid: Laid, sheet: Sheet, title: string): readonly Page[] {
         ),
       ),
     ];
-  });
-  const usedMm = heightOf(laid.tops.at(-1) ?? []) + heightOf(laid.contents.flat());
-  const heightMm = sheet.isEndless ? usedMm + 2 * margin : sheet.heightMm;
-  return pages.map((marks, index) => {
-    const all = [...marks, ...(pages.length === 1 ? [] : foot(title, index, pages.length, sheet))];
-    return { widthMm: sheet.widthMm, heightMm, marks: sheet.isBlack ? all.map(inBlack) : all };
+    const marks = [
+      ...placed.flatMap((each) => each.marks),
+      ...(laid.pages === 1 ? [] : foot(title, page, laid.pages, sheet)),
+    ];
+    return {
+      widthMm: sheet.widthMm,
+      heightMm,
+      marks: sheet.isBlack ? marks.map(inBlack) : marks,
+      regions: placed.flatMap(({ regions }) => regions),
+    };
   });
 }
 
-function placeBlocks(blocks: readonly Block[], xMm: number, yMm: number): readonly Mark[] {
+function placeBlocks(
+  blocks: readonly Block[],
+  xMm: number,
+  yMm: number,
+): { readonly marks: readonly Mark[]; readonly regions: readonly Region[] } {
+  const marks: Mark[] = [];
+  const regions: Region[] = [];
   let y = yMm;
-  return blocks.flatMap((block) => {
-    const placed = block.marks.map((mark) => moveRight(moveDown(mark, y), xMm));
+  for (const block of blocks) {
+    marks.push(...block.marks.map((mark) => moveRight(moveDown(mark, y), xMm)));
+    regions.push(...(block.regions ?? []).map((region) => moveRegion(region, xMm, y)));
     y += block.heightMm;
-    return placed;
-  });
+  }
+  return { marks, regions };
 }
 
 const MOST_FOOT_CHARACTERS = 60;
+/** A foot in large print reaches so far into the page. */
+const LARGE_FOOT_MM = 3;
+/** Its baseline from the edge. */
+const FOOT_MM = 6.8;
 
-function foot(title: string, index: number, pages: number, { widthMm, heightMm }: Sheet): readonly Mark[] {
+function foot(title: string, index: number, pages: number, sheet: Sheet): readonly Mark[] {
+  const { widthMm, heightMm, isLargePrint } = sheet;
   const short = title.length > MOST_FOOT_CHARACTERS ? `${title.slice(0, MOST_FOOT_CHARACTERS)}…` : title;
-  const y = heightMm - MARGIN_MM.paper + 5;
+  const sizeMm = isLargePrint ? BODY_MM * itemAt(SCALES.large, SCALES.large.length - 1) : BODY_MM;
+  const y = heightMm - FOOT_MM;
+  const count = `${index + 1} of ${pages}`;
   return [
-    textMark(short, [MARGIN_MM.paper, y], BODY_MM, { tone: 'quiet' }),
-    textMark(`${index + 1} of ${pages}`, [widthMm - MARGIN_MM.paper, y], BODY_MM, { tone: 'quiet', anchor: 'end' }),
+    textMark(short, [MARGIN_MM.paper, y], sizeMm, { tone: 'quiet' }),
+    textMark(count, [widthMm - MARGIN_MM.paper, y], sizeMm, { tone: 'quiet', anchor: 'end' }),
   ];
 }

@@ -1,9 +1,10 @@
 /* A handout cut into the pieces that stay whole on paper: its head and figures across the page, then its sections and lists. */
-import { type Block, type Layout, layText, wrapText } from '../drawing/block.ts';
+import { type Block, type Layout, layText, leadingTo, sizesAt, wrapText } from '../drawing/block.ts';
 import { lineMark, type Mark, type TextStyle, textMark } from '../drawing/drawing.ts';
 import { flowFigures, styled } from '../drawing/figure.ts';
-import type { HandoutBlock } from '../handout/handout-blocks.ts';
+import { type HandoutBlock, headingOf } from '../handout/handout-blocks.ts';
 import type { Handout } from '../handout/handout-content.ts';
+import { labelMmOf } from './bar-row.ts';
 import { layLine } from './handout-line.ts';
 import { heightOf } from './page-breaks.ts';
 
@@ -12,8 +13,23 @@ export type Unit = { readonly name: string; readonly blocks: readonly Block[]; r
 
 const CHORDS = { isNamed: true } as const;
 const PATTERNS = { share: 1, isNamed: false } as const;
-/** Fret numbers of tablature at this share are as large as the figures in chord boxes. */
-const ORNAMENTS = { share: 0.92, isNamed: false } as const;
+const ORNAMENTS = { share: 1, isNamed: false } as const;
+const DRILLS = { share: 0.9, isNamed: false } as const;
+
+/** What laying out a handout needs to know, at a scale. */
+export function layoutOf(
+  { blocks }: Pick<Handout, 'blocks'>,
+  given: Pick<Layout, 'widthMm' | 'scale' | 'gap' | 'measure'>,
+): Layout {
+  const sizes = { ...given, ...sizesAt(given.scale) };
+  return {
+    ...sizes,
+    labelMm: labelMmOf(
+      blocks.flatMap(({ lines }) => lines),
+      sizes,
+    ),
+  };
+}
 
 /** What stands across the top of the first page: title, setup, chords, patterns, form. `share` is how large the chords are drawn. */
 export function layTop(handout: Handout, layout: Layout, share: number): readonly Block[] {
@@ -23,28 +39,32 @@ export function layTop(handout: Handout, layout: Layout, share: number): readonl
   // Where it takes less room, patterns go on in the row of the last chords.
   const together = flowFigures([...chords, ...patterns], layout);
   return [
-    layHead(handout, layout),
+    leadingTo(layHead(handout, layout), layout.widthMm, { step: 'capo' }, handout.title),
+    ...handout.missing.flatMap(({ text, place }) =>
+      layText(text, { tone: 'warning', isBold: true }, layout).map((block) =>
+        leadingTo(block, layout.widthMm, place, text),
+      ),
+    ),
     ...(heightOf(together) < heightOf(apart) ? together : apart),
+    ...layText(handout.strumming.join(' · '), { tone: 'quiet' }, layout),
     ...layText(handout.form, { tone: 'quiet' }, layout),
   ];
 }
 
 /** What follows in columns. */
 export function layBody(handout: Handout, layout: Layout): readonly Unit[] {
-  const { ornaments, words, showsWords, drills, cautions } = handout;
+  const { ornaments, words, showsWords, drills, cautions, pageKey } = handout;
+  const listed = (lines: readonly string[]): readonly Block[] => lines.flatMap((line) => layText(line, {}, layout));
   return [
-    ...handout.blocks.map((block) => toUnit(block.name, laySection(block, layout))),
-    ...listUnit('Ornaments', flowFigures(styled(ornaments, ORNAMENTS), layout), layout),
+    ...handout.blocks.map((block) => toUnit(headingOf(block), laySection(block, layout))),
+    ...listUnit('Fills and riffs', flowFigures(styled(ornaments, ORNAMENTS), layout), layout),
     ...listUnit(
       'How to hold them',
-      (showsWords ? words : []).flatMap(({ name, text }) => layText(`${name}: ${text}`, {}, layout)),
+      listed((showsWords ? words : []).map(({ name, text }) => `${name}: ${text}`)),
       layout,
     ),
-    ...listUnit(
-      'Drill first',
-      drills.flatMap((drill) => layText(drill, {}, layout)),
-      layout,
-    ),
+    ...listUnit('Drill first', flowFigures(styled(drills, DRILLS), layout), layout),
+    ...listUnit('How to read this page', listed(pageKey), layout),
     ...cautions.map((caution) =>
       toUnit('', [spaceMm(1.2 * layout.scale), ...layText(caution, { tone: 'quiet' }, layout)]),
     ),
@@ -92,8 +112,12 @@ function layHead(handout: Handout, { widthMm, scale, bodyMm, measure, gap }: Lay
 }
 
 function laySection(block: HandoutBlock, layout: Layout): readonly Block[] {
-  const heading = layHeading(block.name, block.remark, block.rightHand, layout);
-  return [heading, ...block.lines.map((line) => layLine(line, layout))];
+  const { sectionId, letter, name, remark, rightHand, lines } = block;
+  // The letter stands a little apart.
+  const title = letter === '' ? name : `${letter}  ${name}`;
+  const place = { step: 'map', sectionId, barId: null } as const;
+  const heading = leadingTo(layHeading(title, remark, rightHand, layout), layout.widthMm, place, name);
+  return [heading, ...lines.map((line) => layLine(line, sectionId, layout))];
 }
 
 const NAME_MM = 4.8;
@@ -105,7 +129,7 @@ function layHeading(
   hand: string,
   { widthMm, scale, bodyMm, measure, gap }: Layout,
 ): Block {
-  const nameMm = NAME_MM * scale;
+  const nameMm = Math.max(NAME_MM * scale, bodyMm * 1.15);
   const y = nameMm * 0.95 + 2.4 * scale * gap;
   const marks: Mark[] = [textMark(name, [0, y], nameMm, { face: 'name', isBold: true })];
   const room = { x: measure(name, nameMm, 'name', true) + 2.5 * scale };
@@ -129,9 +153,9 @@ function layHeading(
   return { heightMm: below + 1.3 * scale, marks, keepsNext: true };
 }
 
-/** A unit that is higher than a column cut between its lines; what goes on says so. */
-export function cutUnit(unit: Unit, heightMm: number, layout: Layout): readonly Unit[] {
-  if (unit.heightMm <= heightMm) {
+/** A unit that is higher than the room for it (first what is left, then a whole column) cut between its lines; what goes on says so. */
+export function cutUnit(unit: Unit, [firstMm, restMm]: readonly [number, number], layout: Layout): readonly Unit[] {
+  if (unit.heightMm <= firstMm) {
     return [unit];
   }
   const again = unit.name === '' ? null : layHeading(unit.name, 'goes on', '', layout);
@@ -139,7 +163,8 @@ export function cutUnit(unit: Unit, heightMm: number, layout: Layout): readonly 
   let used = 0;
   unit.blocks.forEach((block, index) => {
     const next = block.keepsNext ? (unit.blocks[index + 1]?.heightMm ?? 0) : 0;
-    if (used + block.heightMm + next > heightMm && used > 0) {
+    const room = pieces.length === 1 ? firstMm : restMm;
+    if (used + block.heightMm + next > room && used > 0) {
       pieces.push(again === null ? [] : [again]);
       used = again?.heightMm ?? 0;
     }

@@ -1,10 +1,10 @@
 /* Parts of a handout as pictures of their own: each chord box, each pattern, each section, each ornament. */
-import { type Block, BODY_MM, type Layout } from '../drawing/block.ts';
+import type { Block } from '../drawing/block.ts';
 import { inBlack, type MeasureText, moveDown, moveRight, type Page } from '../drawing/drawing.ts';
 import { type Figure, flowFigures, styled } from '../drawing/figure.ts';
 import type { Handout } from '../handout/handout-content.ts';
 import { speakHandout } from '../handout/handout-spoken.ts';
-import { layBody } from './handout-units.ts';
+import { layBody, layoutOf } from './handout-units.ts';
 
 /** A picture: what it is called, its words, and its marks on a sheet of its own size. */
 export type Picture = { readonly name: string; readonly description: string; readonly page: Page };
@@ -15,25 +15,29 @@ const SMALLEST_MM = 24;
 
 /** Every picture that a handout holds, in the order of the page. */
 export function listPictures(handout: Handout, isBlack: boolean, measure: MeasureText): readonly Picture[] {
-  const layout: Layout = { widthMm: SECTION_MM, scale: 1, bodyMm: BODY_MM, gap: 1, measure };
+  const layout = layoutOf(handout, { widthMm: SECTION_MM, scale: 1, gap: 1, measure });
   const held = new Map(handout.words.map(({ name, text }) => [name, text]));
   const ofFigure = (figure: Figure, isNamed: boolean, description: string): Picture => {
     const blocks = flowFigures(styled([figure], { share: 1, isNamed }), layout);
     return { name: figure.name, description, page: toPage(blocks, measure, isBlack) };
   };
   const spoken = new Map(speakHandout(handout).map(({ heading, paragraphs }) => [heading, paragraphs.join(' ')]));
-  const sections = layBody({ ...handout, ornaments: [], words: [], drills: [], cautions: [] }, layout);
+  const sections = layBody({ ...handout, ornaments: [], words: [], drills: [], cautions: [], pageKey: [] }, layout);
   return [
     ...handout.chords
       .filter(({ drawing }) => drawing !== null)
       .map((figure) => ofFigure(figure, true, held.get(figure.name) ?? figure.note)),
-    ...handout.patterns.map((figure) => ofFigure(figure, false, figure.note)),
+    ...handout.patterns.map((figure) =>
+      ofFigure(figure, false, [figure.spoken, figure.note].filter((text) => text !== '').join('; ')),
+    ),
     ...sections.map(({ name, blocks }) => ({
       name,
       description: spoken.get(name) ?? '',
       page: toPage(blocks, measure, isBlack),
     })),
-    ...handout.ornaments.map((figure) => ofFigure(figure, false, figure.name)),
+    ...handout.ornaments.map((figure) =>
+      ofFigure(figure, false, [figure.name, figure.spoken, figure.note].filter((text) => text !== '').join('; ')),
+    ),
   ];
 }
 

@@ -2,20 +2,17 @@ import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.
 import { uniqueBy } from '../../kernel/list.ts';
 import { AVERAGE_HAND, type Hand } from '../../shapes/hand.ts';
 import { formatShape, type Shape } from '../../shapes/shape.ts';
-import type { Level, SongDocument } from './document.ts';
-import { type HandoutOptions, PLAIN_HANDOUT } from './handout-options.ts';
+import type { SongDocument } from './document.ts';
+import { type HandoutOptions, PLAIN_HANDOUT, type Stand } from './handout-options.ts';
 
 /** A shape that a class can hold, by the chord it is held for. */
 export type KnownShape = { readonly chord: ChordSymbol; readonly shape: Shape };
-
-/** On which level each hand of a student stands. */
-export type StudentStand = { readonly left: Level; readonly right: Level };
 
 /** A student of a class, who reads a handout in a way of their own; `stand` is null for the page as it is arranged. */
 export type Student = {
   readonly id: number;
   readonly name: string;
-  readonly stand: StudentStand | null;
+  readonly stand: Stand | null;
   readonly handout: HandoutOptions;
 };
 

@@ -1,9 +1,18 @@
+import { useState } from 'react';
 import { styled } from 'styled-components';
 import { LEVELS } from '../../../core/arrange/levels/level-chords.ts';
+import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import { STRING_NAMINGS } from '../../../core/fretboard/string-names.ts';
 import type { Paper } from '../../../core/page/layout/handout-layout.ts';
-import { CLASS_LIMITS, type StudentStand } from '../../../core/song/document/guitar-class.ts';
-import { HANDOUT_READERS, type HandoutOptions } from '../../../core/song/document/handout-options.ts';
+import { CLASS_LIMITS } from '../../../core/song/document/guitar-class.ts';
+import {
+  HANDOUT_READERS,
+  type HandoutItem,
+  type HandoutOptions,
+  isShown,
+  type Stand,
+} from '../../../core/song/document/handout-options.ts';
+import { joinWords } from '../../../core/words/sentence.ts';
 import { useSettings } from '../../api/settings.tsx';
 import { PAPER_CHOICES } from '../../theme/paper.ts';
 import { Button } from '../../ui/button.tsx';
@@ -19,7 +28,13 @@ const READER_WORDS = { guitar: 'a guitarist', keys: 'keys', bass: 'a bass', ukul
 const LIBRARY = 'library';
 
 /** Whom the page is for. */
-export function WhoPanel({ reader }: { readonly reader: HandoutChoices }) {
+export function WhoPanel({
+  reader,
+  playedLevels,
+}: {
+  readonly reader: HandoutChoices;
+  readonly playedLevels: readonly PlayedLevel[];
+}) {
   const { className, students, student, options, stand, setStand } = reader;
   return (
     <Part>
@@ -50,7 +65,7 @@ export function WhoPanel({ reader }: { readonly reader: HandoutChoices }) {
             value={stand === null ? 'all' : 'own'}
             onChange={(value) => setStand(value === 'all' ? null : { left: 3, right: 3 })}
           />
-          {stand !== null && <StandFields stand={stand} onChange={setStand} />}
+          {stand !== null && <StandFields stand={stand} playedLevels={playedLevels} onChange={setStand} />}
         </>
       )}
       {className !== null && (
@@ -73,37 +88,81 @@ export function WhoPanel({ reader }: { readonly reader: HandoutChoices }) {
   );
 }
 
-function StandFields(props: { readonly stand: StudentStand; readonly onChange: (stand: StudentStand) => void }) {
-  const { stand, onChange } = props;
+const OWN = 'own';
+
+/** The level of the page: those that are alike are one choice, and each hand can have its own. */
+function StandFields(props: {
+  readonly stand: Stand;
+  readonly playedLevels: readonly PlayedLevel[];
+  readonly onChange: (stand: Stand) => void;
+}) {
+  const { stand, playedLevels, onChange } = props;
+  const [isOwn, setOwn] = useState(stand.left !== stand.right);
+  const alike = playedLevels.find(({ levels }) => levels.includes(stand.left) && levels.includes(stand.right));
+  const isSplit = isOwn || alike === undefined;
   return (
-    <Pair>
-      <NumberSelect
-        label="Left hand on level"
-        values={LEVELS}
-        value={stand.left}
-        onChange={(left) => onChange({ ...stand, left })}
+    <>
+      <Select
+        label="Level"
+        options={[
+          ...playedLevels.map(({ levels }) => ({
+            value: String(levels[0]),
+            text: levels.length > 1 ? `${joinWords(levels.map(String))}, which are alike` : String(levels[0]),
+          })),
+          { value: OWN, text: 'each hand on its own' },
+        ]}
+        value={isSplit ? OWN : String(alike.levels[0])}
+        onChange={(value) => {
+          const level = LEVELS.find((each) => String(each) === value);
+          setOwn(level === undefined);
+          if (level !== undefined) {
+            onChange({ left: level, right: level });
+          }
+        }}
       />
-      <NumberSelect
-        label="Right hand on level"
-        values={LEVELS}
-        value={stand.right}
-        onChange={(right) => onChange({ ...stand, right })}
-      />
-    </Pair>
+      {isSplit && (
+        <Pair>
+          <NumberSelect
+            label="Left hand on level"
+            values={LEVELS}
+            value={stand.left}
+            onChange={(left) => onChange({ ...stand, left })}
+          />
+          <NumberSelect
+            label="Right hand on level"
+            values={LEVELS}
+            value={stand.right}
+            onChange={(right) => onChange({ ...stand, right })}
+          />
+        </Pair>
+      )}
+    </>
   );
 }
 
+const SHOWN: readonly { readonly item: HandoutItem; readonly text: string }[] = [
+  { item: 'fingers', text: 'finger numbers' },
+  { item: 'page-key', text: 'how to read this page' },
+  { item: 'bar-numbers', text: 'numbers of the bars' },
+  { item: 'without-capo', text: 'what sounds, with and without the capo' },
+  { item: 'loudness', text: 'loudness and palm' },
+  { item: 'ornaments', text: 'fills and riffs' },
+  { item: 'notes', text: 'notes on sections, lines and bars' },
+  { item: 'chord-rounds', text: 'how often the pattern goes to a chord' },
+  { item: 'picked-strings', text: 'strings that are picked' },
+  { item: 'goals', text: 'full barres beside easy shapes' },
+  { item: 'shape-words', text: 'shapes in words' },
+  { item: 'sounding', text: 'what sounds, beside the shapes' },
+  { item: 'degrees', text: 'degrees of the key' },
+  { item: 'other-parts', text: 'the other guitars’ names' },
+  { item: 'drills', text: 'changes to drill' },
+  { item: 'cautions', text: 'cautions' },
+];
+
 type Flag = { [K in keyof HandoutOptions]: HandoutOptions[K] extends boolean ? K : never }[keyof HandoutOptions];
 
-const SHOWN: readonly { readonly flag: Flag; readonly text: string }[] = [
-  { flag: 'showsFingers', text: 'finger numbers' },
-  { flag: 'showsWords', text: 'shapes in words' },
-  { flag: 'showsSounding', text: 'what sounds, beside the shapes' },
-  { flag: 'showsDegrees', text: 'degrees of the key' },
-  { flag: 'showsOtherParts', text: 'the other guitars’ names' },
-  { flag: 'showsDrills', text: 'changes to drill, and cautions' },
-];
 const MADE: readonly { readonly flag: Flag; readonly text: string }[] = [
+  { flag: 'isOneSide', text: 'one side, smaller type' },
   { flag: 'isLandscape', text: 'paper on its side' },
   { flag: 'isLargePrint', text: 'large print' },
   { flag: 'isBlack', text: 'black only, for a photocopier' },
@@ -116,15 +175,20 @@ export function LooksPanel(props: {
   readonly onPaper: (paper: Paper) => void;
 }) {
   const { paper, onPaper } = props;
-  const { options, change } = props.reader;
+  const { options, change, show, stand } = props.reader;
   const library = useSettings();
-  const chosen = [...SHOWN, ...MADE].filter(({ flag }) => options[flag]).length;
+  const shown = SHOWN.filter(({ item }) => isShown(options, item, stand)).length;
   return (
-    <Panel title="How it reads" summary={`${chosen} of ${SHOWN.length + MADE.length} ticked`} isOpenAtFirst>
+    <Panel title="How it reads" summary={`${shown} of ${SHOWN.length} shown`} isOpenAtFirst>
       <Choice label="Paper" options={PAPER_CHOICES} value={paper} onChange={onPaper} />
       <Ticks>
-        {[...MADE, ...SHOWN].map(({ flag, text }) => (
+        {MADE.map(({ flag, text }) => (
           <Tick key={flag} text={text} isOn={options[flag]} onChange={(isOn) => change({ [flag]: isOn })} />
+        ))}
+      </Ticks>
+      <Ticks>
+        {SHOWN.map(({ item, text }) => (
+          <Tick key={item} text={text} isOn={isShown(options, item, stand)} onChange={(isOn) => show(item, isOn)} />
         ))}
       </Ticks>
       <Select

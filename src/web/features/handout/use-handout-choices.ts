@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { handoutOptionsSchema } from '../../../contract/class-schema.ts';
+import { addStudent, changeStudent, removeStudent, type Student } from '../../../core/song/document/guitar-class.ts';
 import {
-  addStudent,
-  changeStudent,
-  removeStudent,
-  type Student,
-  type StudentStand,
-} from '../../../core/song/document/guitar-class.ts';
-import { type HandoutOptions, PLAIN_HANDOUT } from '../../../core/song/document/handout-options.ts';
+  type HandoutItem,
+  type HandoutOptions,
+  PLAIN_HANDOUT,
+  type Stand,
+  withShown,
+} from '../../../core/song/document/handout-options.ts';
 import { useClassActions } from '../../api/classes.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 
@@ -17,34 +17,53 @@ export type HandoutChoices = {
   readonly students: readonly Student[];
   readonly student: Student | null;
   readonly options: HandoutOptions;
-  readonly stand: StudentStand | null;
+  readonly stand: Stand | null;
   readonly problem: string;
   readonly choose: (studentId: number | null) => void;
   readonly change: (change: Partial<HandoutOptions>) => void;
-  readonly setStand: (stand: StudentStand | null) => void;
+  readonly show: (item: HandoutItem, isOn: boolean) => void;
+  readonly setStand: (stand: Stand | null) => void;
   readonly add: (name: string) => void;
   readonly remove: () => void;
 };
 
 const STORED_AS = 'golden-ladder.handout';
+const STUDENT_STORED_AS = 'golden-ladder.handout-student';
 
-/** The reader of the open handout. Without a class the options are kept on this device. */
+/** The reader of the open handout. Without a class the options are kept on this device; so is which student of a class was chosen last. */
 export function useHandoutChoices(): HandoutChoices {
   const { guitarClass } = usePlayers();
   const { change: changeClass } = useClassActions();
-  const [chosen, setChosen] = useState<{ readonly classId: string; readonly studentId: number } | null>(null);
+  const [chosen, setChosen] = useState(readStudents);
   const [device, setDevice] = useState(readDevice);
-  const [everyoneStand, setEveryoneStand] = useState<StudentStand | null>(null);
   const [problem, setProblem] = useState('');
   const students = guitarClass?.value.students ?? [];
-  const isOfClass = chosen !== null && chosen.classId === guitarClass?.id;
-  const student = (isOfClass ? students.find(({ id }) => id === chosen.studentId) : undefined) ?? null;
-  const choose = (studentId: number | null): void =>
-    setChosen(studentId === null || guitarClass === null ? null : { classId: guitarClass.id, studentId });
+  const chosenId = guitarClass === null ? undefined : chosen[guitarClass.id];
+  const student = students.find(({ id }) => id === chosenId) ?? null;
+  const choose = (studentId: number | null): void => {
+    if (guitarClass !== null) {
+      const { [guitarClass.id]: _, ...others } = chosen;
+      const next = studentId === null ? others : { ...others, [guitarClass.id]: studentId };
+      window.localStorage.setItem(STUDENT_STORED_AS, JSON.stringify(next));
+      setChosen(next);
+    }
+  };
   const options = student?.handout ?? guitarClass?.value.handout ?? device;
+  const stand = student === null ? options.stand : student.stand;
   const edit = (change: Parameters<typeof changeClass>[1]): void => {
     if (guitarClass !== null) {
       void changeClass(guitarClass, change).then((refusal) => setProblem(refusal ?? ''));
+    }
+  };
+  const change = (changed: Partial<HandoutOptions>): void => {
+    if (student !== null) {
+      edit((value) => changeStudent(value, student.id, { handout: { ...options, ...changed } }));
+    } else if (guitarClass !== null) {
+      edit((value) => ({ ...value, handout: { ...value.handout, ...changed } }));
+    } else {
+      const next = { ...device, ...changed };
+      window.localStorage.setItem(STORED_AS, JSON.stringify(next));
+      setDevice(next);
     }
   };
   return {
@@ -52,22 +71,13 @@ export function useHandoutChoices(): HandoutChoices {
     students,
     student,
     options,
-    stand: student === null ? everyoneStand : student.stand,
+    stand,
     problem,
     choose,
-    change: (change) => {
-      if (student !== null) {
-        edit((value) => changeStudent(value, student.id, { handout: { ...options, ...change } }));
-      } else if (guitarClass !== null) {
-        edit((value) => ({ ...value, handout: { ...value.handout, ...change } }));
-      } else {
-        const next = { ...device, ...change };
-        window.localStorage.setItem(STORED_AS, JSON.stringify(next));
-        setDevice(next);
-      }
-    },
-    setStand: (stand) =>
-      student === null ? setEveryoneStand(stand) : edit((value) => changeStudent(value, student.id, { stand })),
+    change,
+    show: (item, isOn) => change(withShown(options, item, isOn, stand)),
+    setStand: (next) =>
+      student === null ? change({ stand: next }) : edit((value) => changeStudent(value, student.id, { stand: next })),
     add: (name) => {
       edit((value) => addStudent(value, name));
       choose(Math.max(0, ...students.map(({ id }) => id)) + 1);
@@ -82,10 +92,21 @@ export function useHandoutChoices(): HandoutChoices {
 }
 
 function readDevice(): HandoutOptions {
+  const read = handoutOptionsSchema.safeParse(readStored(STORED_AS));
+  return read.success ? read.data : PLAIN_HANDOUT;
+}
+
+/** Which student was chosen last, by the id of the class. */
+function readStudents(): Readonly<Record<string, number>> {
+  const stored = readStored(STUDENT_STORED_AS);
+  const entries = typeof stored === 'object' && stored !== null ? Object.entries(stored) : [];
+  return Object.fromEntries(entries.flatMap(([id, student]) => (typeof student === 'number' ? [[id, student]] : [])));
+}
+
+function readStored(name: string): unknown {
   try {
-    const read = handoutOptionsSchema.safeParse(JSON.parse(window.localStorage.getItem(STORED_AS) ?? 'null'));
-    return read.success ? read.data : PLAIN_HANDOUT;
+    return JSON.parse(window.localStorage.getItem(name) ?? 'null');
   } catch {
-    return PLAIN_HANDOUT;
+    return null;
   }
 }

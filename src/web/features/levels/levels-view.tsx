@@ -4,6 +4,7 @@ import { listPasses } from '../../../core/arrange/form/form-summary.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import { listNotes } from '../../../core/arrange/performance/strum-notes.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
+import type { Level } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
@@ -122,16 +123,32 @@ function LevelDetails(props: {
   readonly run: (command: SongCommand) => void;
 }) {
   const { playedLevels, playedLevel, played, chosen, line, run } = props;
+  const [wanted, setWanted] = useState<Level | null>(null);
   const bar = played[chosen?.barIndex ?? line?.bars[0] ?? 0];
+  const { levels } = playedLevel;
+  const ownLevel = levels.find((level) => level === wanted) ?? levels[0] ?? 1;
   return (
     <>
+      {levels.length > 1 && (
+        <Choice
+          label="They come out the same; a change parts them. Change"
+          options={levels.map((level) => ({ value: String(level), text: `level ${level}` }))}
+          value={String(ownLevel)}
+          onChange={(value) => setWanted(levels.find((level) => String(level) === value) ?? null)}
+        />
+      )}
       {playedLevel.levels.includes(1) && <FirstLevelChoice run={run} />}
       {chosen === null ? (
         <p>Press a chord of the line to hold it otherwise on its level.</p>
       ) : (
-        <LeftHandOfLevel chosen={chosen} playedLevels={playedLevels} played={played} run={run} />
+        <LeftHandOfLevel
+          chosen={levels.length > 1 ? { ...chosen, level: ownLevel } : chosen}
+          playedLevels={playedLevels}
+          played={played}
+          run={run}
+        />
       )}
-      {bar !== undefined && <RightHandOfLevel level={playedLevel.levels[0] ?? 1} bar={bar} run={run} />}
+      {bar !== undefined && <RightHandOfLevel level={ownLevel} bar={bar} run={run} />}
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { memo, useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { listFirstMeetings } from '../../../core/arrange/form/first-meetings.ts';
 import { listPasses } from '../../../core/arrange/form/form-summary.ts';
@@ -8,6 +8,7 @@ import { formatKnown } from '../../../core/song/document/guitar-class.ts';
 import { findStoredShape } from '../../../core/song/part/stored-shapes.ts';
 import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { useAskedPlace } from '../../editor/song-links.ts';
 import { useKept } from '../../editor/use-kept.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 import { LaterDocument, useDocument, usePart, useSongEditor, useSongState } from '../../editor/use-song.tsx';
@@ -16,7 +17,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { type KeyedAction, useKeyedActions } from '../../ui/keys.tsx';
 import { listBarActions, ON_A_BAR } from './acts/map-keys.ts';
-import { runCommands, selectBar } from './acts/map-stores.ts';
+import { goToBar, runCommands, selectBar } from './acts/map-stores.ts';
 import type { MapNaming } from './bars/bar-cell.tsx';
 import { MapView } from './bars/map-view.tsx';
 import { FormStrip } from './form/form-strip.tsx';
@@ -47,6 +48,17 @@ export function MapPage() {
   );
 }
 
+/** Chooses the bar that a link asked for, once. */
+function useAskedBar(): void {
+  const stores = useMapStores();
+  const { barId, sectionId } = useAskedPlace();
+  useEffect(() => {
+    if (sectionId !== null) {
+      goToBar(stores, sectionId, barId);
+    }
+  }, [stores, sectionId, barId]);
+}
+
 /** Only the bars are drawn with each key; what is worked out from the whole song follows when there is time. */
 function MapStep() {
   const [beside, setBeside] = useState<'text' | 'tap' | null>(null);
@@ -54,6 +66,7 @@ function MapStep() {
   const onText = (): void => setBeside((before) => (before === 'text' ? null : 'text'));
   const onTap = (): void => setBeside('tap');
   useMapKeys(onText, onTap);
+  useAskedBar();
   return (
     <Page data-beside={beside === 'text' || undefined}>
       <div>

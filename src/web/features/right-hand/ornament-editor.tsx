@@ -1,5 +1,6 @@
 import { styled } from 'styled-components';
 import { LEVELS } from '../../../core/arrange/levels/level-chords.ts';
+import { COMMON_TIME } from '../../../core/rhythm/metre.ts';
 import { ORNAMENT_KINDS } from '../../../core/song/document/document.ts';
 import { findOutOfReach } from '../../../core/song/part/reach.ts';
 import { ORNAMENT_WORDS } from '../../../core/words/ornament-words.ts';
@@ -115,6 +116,7 @@ export function OrnamentEditor(props: {
             kind: draft.kind,
             notes: read.value.notes,
             lengthTicks: read.value.bars[0]?.lengthTicks ?? 1,
+            metre: read.value.bars[0]?.metre ?? COMMON_TIME,
             strings,
             fretsAdded,
           }}

@@ -10,6 +10,7 @@ import {
 import { listOrnamentProposals } from '../../../core/arrange/ornament-advice/ornament-proposals.ts';
 import { groupBy } from '../../../core/kernel/list.ts';
 import { plural } from '../../../core/kernel/plural.ts';
+import { COMMON_TIME } from '../../../core/rhythm/metre.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
 import { formatBarNumbers } from '../../../core/song/played/bar-numbers.ts';
 import { listPlayedBars, type PlayedBar } from '../../../core/song/played/played-bars.ts';
@@ -218,6 +219,7 @@ function Alike(props: {
               notes: place.notes,
               lengthTicks:
                 first.bar?.lengthTicks ?? Math.max(...place.notes.map((note) => note.startTick + note.lengthTicks)),
+              metre: first.bar?.metre ?? COMMON_TIME,
               strings: part.setup.tuning.openMidi.length,
               fretsAdded: names.fretsAdded,
             }}

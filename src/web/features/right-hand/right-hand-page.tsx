@@ -9,6 +9,7 @@ import { findHand, hasOwnHands, toPattern, toStoredPattern } from '../../../core
 import type { Part, PatternAssignment } from '../../../core/song/document/document.ts';
 import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { useAskedPlace } from '../../editor/song-links.ts';
 import { useKeepPattern, usePatterns } from '../../editor/use-patterns.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
@@ -43,7 +44,9 @@ const VIEWS = [
 ] as const;
 
 function RightHand() {
-  const [view, setView] = useState<(typeof VIEWS)[number]['value']>('strokes');
+  const [view, setView] = useState<(typeof VIEWS)[number]['value']>(
+    useAskedPlace().of === 'ornaments' ? 'ornaments' : 'strokes',
+  );
   useKeyedActions('Right hand', [
     {
       key: 'b',
@@ -61,7 +64,7 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
   const { change, regulariseSection, problem } = useAssign();
   const part = usePart();
   const nameOf = useChordName();
-  const [chosenId, setChosen] = useState<number | null>(null);
+  const [chosenId, setChosen] = useState<number | null>(useAskedPlace().sectionId);
   const [openId, setOpen] = useState<number | null>(null);
   const targets = listHandTargets(song);
   const near = openId === null ? [] : listNearTargets(song, openId);

@@ -11,6 +11,7 @@ import { formatBassLine, formatFamily, formatTimes } from '../../../core/words/l
 
 import { formatShapeWords, listShapeDegrees, listShapeNotes } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { useAskedPlace } from '../../editor/song-links.ts';
 import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
@@ -33,9 +34,12 @@ type Below = (typeof BELOW)[number]['value'];
 /** Every shape of the song in order of first use, large, with what is to be said of the chosen one beside it. */
 export function ShapesView({ plan }: { readonly plan: ShapePlan }) {
   const [below, setBelow] = useState<Below>('fingers');
-  const [chosenName, choose] = useState('');
   const nameOf = useChordName();
+  const { chord: asked } = useAskedPlace();
   const keys = plan.sheets.map((_, index) => keyOf(plan.sheets, index));
+  const [chosenName, choose] = useState(
+    () => keys[plan.sheets.findIndex(({ chord }) => nameOf(chord) === asked)] ?? '',
+  );
   const at = Math.max(0, keys.indexOf(chosenName));
   const chosen = plan.sheets[at];
   const nexts = plan.changes.flatMap(({ from, to }) => (from === at ? (plan.sheets[to]?.chord ?? []) : []));

@@ -14,6 +14,7 @@ import { sayCommandError } from '../../../../core/words/command-error-words.ts';
 import type { SongEditor } from '../../../editor/song-editor.ts';
 import {
   type BarPlace,
+  findPlace,
   isNextPlace,
   listBlocks,
   listPlaces,
@@ -82,6 +83,19 @@ export function selectBar({ session }: MapStores, focus: BarPlace, extend = fals
   const { selection, focusCount } = session.getState();
   const anchor = extend && selection?.anchor.block === focus.block ? selection.anchor : focus;
   session.setState({ selection: { anchor, focus }, focusCount: focusCount + 1, problem: '' });
+}
+
+/** Goes to a bar by its id, as it is written, or in the pass that alone has it; without one to the first bar of a section. */
+export function goToBar(stores: MapStores, sectionId: number, barId: number | null): void {
+  const document = stores.editor.store.getState().history.present;
+  for (const view of ['written', 'played'] as const) {
+    const place = findPlace(listBlocks(document, view), sectionId, barId);
+    if (place !== null) {
+      stores.session.setState({ view });
+      selectBar(stores, place);
+      return;
+    }
+  }
 }
 
 /** Selects from one bar to another. */

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { styled } from 'styled-components';
 import type { ChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
-import { barChangeWords } from '../../../../core/page/handout/handout-blocks.ts';
+import { barChangeWords } from '../../../../core/page/handout/bar-signs.ts';
 import type { Metre } from '../../../../core/rhythm/metre.ts';
 import type { Bar, StoredPattern } from '../../../../core/song/document/document.ts';
 import { STAR_SIGN, sayMarks } from '../../../../core/words/mark-words.ts';

@@ -57,6 +57,13 @@ export function isNextPlace(place: BarPlace, block: MapBlock): boolean {
   return place.line >= block.lines.length;
 }
 
+/** The place of a bar by its id, or of a section's first bar; null where there is none. */
+export function findPlace(blocks: readonly MapBlock[], sectionId: number, barId: number | null): BarPlace | null {
+  const own = blocks.filter((block) => block.sectionId === sectionId);
+  const places = own.flatMap((block) => listPlaces([block]));
+  return places.find((place) => (barId === null ? true : findBar(own, place)?.id === barId)) ?? null;
+}
+
 /** The bar at a place, or null. */
 export function findBar(blocks: readonly MapBlock[], place: BarPlace): Bar | null {
   return findBarIn(blocks.find(({ key }) => key === place.block)?.lines ?? [], place);

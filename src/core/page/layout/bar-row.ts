@@ -1,0 +1,244 @@
+/* One row of bars on paper: bar lines and repeat signs, chords over their beats, what stands over and under them. */
+import { itemAt, range, sumOf } from '../../kernel/list.ts';
+import { STAR_SIGN } from '../../words/mark-words.ts';
+import { CHORD_MM, type Layout, SMALLEST_MM, wrapText } from '../drawing/block.ts';
+import { lineMark, type Mark, textMark } from '../drawing/drawing.ts';
+import type { HandoutBar, HandoutLine } from '../handout/handout-blocks.ts';
+
+/** Room at the right for how often a line is played; that at the left, for what it is called, is as wide as a page needs (Layout). */
+const ROUNDS_MM = 10;
+/** Between a chord's name and the next. */
+const CHORD_GAP_MM = 1.2;
+const BAR_INSET = { left: 1.3, both: 2.2 } as const;
+
+/** The width that a row of bars has. */
+export function freeWidthMm({ widthMm, labelMm, scale }: Layout): number {
+  return widthMm - labelMm - ROUNDS_MM * scale;
+}
+
+/** Names of chords that would crowd their bar are set smaller: to 14 pt, where one side is asked for to the size of words. */
+export function leastChordMm({ wordMm, chordMm, scale }: Layout): number {
+  return scale < 1 ? Math.min(wordMm, chordMm) : Math.min(chordMm, CHORD_MM);
+}
+
+/** The width a bar needs for its chord names to stand apart at a size, each where its beat is. */
+export function neededMm({ chords }: HandoutBar, sizeMm: number, { measure }: Layout): number {
+  return Math.max(
+    9,
+    ...chords.map(({ text, startShare }, index) => {
+      const share = (chords[index + 1]?.startShare ?? 1) - startShare;
+      return (measure(text, sizeMm, 'name', true) + CHORD_GAP_MM) / share + BAR_INSET.both;
+    }),
+  );
+}
+
+/**
+ * How wide each bar of a row is: all alike as far as their chords have room; else the wide ones take from the others what they need.
+ */
+function barWidths(bars: readonly HandoutBar[], perRow: number, layout: Layout): readonly number[] {
+  const even = freeWidthMm(layout) / perRow;
+  const needed = bars.map((bar) => neededMm(bar, layout.chordMm, layout));
+  if (needed.every((width) => width <= even)) {
+    return bars.map(() => even);
+  }
+  const least = bars.map((bar) => neededMm(bar, leastChordMm(layout), layout));
+  const share = (widths: readonly number[]): readonly number[] => {
+    const spare = even * bars.length - sumOf(widths, (width) => width);
+    return widths.map((width) => width + spare / bars.length);
+  };
+  return sumOf(needed, (width) => width) <= even * bars.length ? share(needed) : share(least);
+}
+
+/** Bars in one row; `number` is that of its first bar in its line, `songBar` in the song. */
+export type Row = {
+  readonly bars: readonly HandoutBar[];
+  readonly perRow: number;
+  readonly number: number;
+  readonly songBar: number | null;
+  readonly lineLabel: string;
+  readonly endingLabel: string;
+  readonly opens: boolean;
+  readonly closes: boolean;
+  readonly rounds: string;
+};
+
+/** Texts over or under the bars of a row, each with its own place and no room beyond the next one. */
+type Caption = { readonly xMm: number; readonly text: string };
+
+/** A row as it is set, with its bars where they stand. */
+export type LaidRow = { readonly heightMm: number; readonly marks: readonly Mark[]; readonly frames: readonly Frame[] };
+
+/** Width of a bar line, by whether a row begins or ends there. */
+const BAR_LINE_MM = { edge: 0.5, inner: 0.25 } as const;
+
+/** Sets a row of bars. */
+export function layRow(row: Row, layout: Layout): LaidRow {
+  const { scale, bodyMm, gap, widthMm, chordMm, labelMm: left } = layout;
+  const widths = barWidths(row.bars, row.perRow, layout);
+  const frames = row.bars.map((bar, index): Frame => {
+    const before = sumOf(widths.slice(0, index), (width) => width);
+    return { bar, xMm: left + before, barMm: itemAt(widths, index), number: row.number + index };
+  });
+  const above = frames.map(({ bar, xMm }, index) => ({
+    xMm: xMm + 0.8,
+    text: [index === 0 ? row.endingLabel : '', bar.above].filter((text) => text !== '').join('  '),
+  }));
+  const below = frames.flatMap(({ bar, xMm, barMm }) =>
+    bar.chords.map((chord) => ({ xMm: chordX(xMm, barMm, chord.startShare), text: chord.mark })),
+  );
+  const over = wrapCaptions(above, widthMm, layout);
+  const under = wrapCaptions(below, widthMm, layout);
+  const top = over.rows * bodyMm * 1.12 + 0.5 * scale;
+  const bottom = top + chordMm * 1.22;
+  const baseline = top + chordMm * 0.94;
+  const right = left + sumOf(widths, (width) => width);
+  const marks: Mark[] = [
+    ...over.placed.map(({ xMm, row: at, text }) =>
+      textMark(text, [xMm, (at + 0.88) * bodyMm * 1.12], bodyMm, { isBold: true }),
+    ),
+    ...layLabels(row, baseline, layout),
+    ...frames.flatMap(({ bar, xMm, barMm }, index): readonly Mark[] => [
+      lineMark([xMm, top], [xMm, bottom], index === 0 ? BAR_LINE_MM.edge : BAR_LINE_MM.inner),
+      ...(bar.isSame
+        ? sameSign(xMm + barMm / 2, (top + bottom) / 2, scale)
+        : layChords(bar, { ...besideSigns(row, index, { xMm, barMm }, scale), top, baseline }, layout)),
+    ]),
+    lineMark([right, top], [right, bottom], BAR_LINE_MM.edge),
+    ...(row.opens ? repeatSign(left, [top, bottom], 1, scale) : []),
+    ...(row.closes ? repeatSign(right, [top, bottom], -1, scale) : []),
+    ...(row.rounds === ''
+      ? []
+      : [textMark(row.rounds, [right + 2.3 * scale, baseline], bodyMm * 1.15, { face: 'name', isBold: true })]),
+    ...under.placed.map(({ xMm, row: at, text }) =>
+      textMark(text, [xMm, bottom + (at + 0.82) * bodyMm * 1.1], bodyMm, { tone: 'quiet' }),
+    ),
+  ];
+  return { heightMm: bottom + under.rows * bodyMm * 1.15 + (0.5 + 1.1 * gap) * scale, marks, frames };
+}
+
+/** The room of a bar's chords beside the dots of a repeat. */
+function besideSigns(
+  { bars, opens, closes }: Row,
+  index: number,
+  { xMm, barMm }: Pick<Frame, 'xMm' | 'barMm'>,
+  scale: number,
+): Pick<Frame, 'xMm' | 'barMm'> {
+  const before = opens && index === 0 ? DOTS_MM * scale : 0;
+  const after = closes && index === bars.length - 1 ? DOTS_MM * scale : 0;
+  return { xMm: xMm + before, barMm: barMm - before - after };
+}
+
+/** Room that the dots of a repeat take inside a bar. */
+const DOTS_MM = 1.3;
+
+/** What a line is called, and the number of the row's first bar in the song, in the room at the left. */
+function layLabels({ lineLabel, songBar }: Row, baseline: number, { bodyMm, labelMm, scale }: Layout): readonly Mark[] {
+  const label = lineLabel === '' ? [] : [textMark(lineLabel, [0, baseline], bodyMm, { isBold: true })];
+  const end = [labelMm - SIGN_MM * scale, baseline] as const;
+  return songBar === null
+    ? label
+    : [...label, textMark(String(songBar), end, bodyMm, { tone: 'quiet', anchor: 'end' })];
+}
+
+/** Room that a repeat sign takes before its bar line. */
+const SIGN_MM = 1.6;
+
+/** The room that some lines need at the left, for their names and the numbers of their bars. */
+export function labelMmOf(
+  lines: readonly Pick<HandoutLine, 'label' | 'firstBar' | 'bars' | 'endings'>[],
+  { measure, bodyMm, scale }: Pick<Layout, 'measure' | 'bodyMm' | 'scale'>,
+): number {
+  const needs = lines.map(({ label, firstBar, bars, endings }) => {
+    const last = (firstBar ?? 0) + bars.length + sumOf(endings, (ending) => ending.bars.length);
+    const number = firstBar === null ? 0 : measure(String(last), bodyMm, 'text', false) + 1;
+    return measure(label, bodyMm, 'text', true) + number;
+  });
+  return Math.max(0, ...needs) + (SIGN_MM + 0.4) * scale;
+}
+
+/** Two dots and a heavy line beside a bar line: what stands between two of them is played again. */
+function repeatSign(
+  xMm: number,
+  [top, bottom]: readonly [number, number],
+  way: 1 | -1,
+  scale: number,
+): readonly Mark[] {
+  const dot = (share: number): Mark => ({
+    kind: 'dot',
+    xMm: xMm + way * 1 * scale,
+    yMm: top + (bottom - top) * share,
+    radiusMm: 0.42 * scale,
+    isFilled: true,
+    tone: 'ink',
+  });
+  return [
+    lineMark([xMm - way * 0.75 * scale, top], [xMm - way * 0.75 * scale, bottom], 0.9 * scale),
+    dot(0.34),
+    dot(0.66),
+  ];
+}
+
+function wrapCaptions(captions: readonly Caption[], widthMm: number, { measure, bodyMm }: Layout) {
+  const said = captions.filter(({ text }) => text !== '');
+  const placed = said.flatMap(({ xMm, text }, index) => {
+    const room = (said[index + 1]?.xMm ?? widthMm) - xMm - 1.2;
+    return wrapText(text, room, (words) => measure(words, bodyMm, 'text', true)).map((part, row) => ({
+      xMm,
+      row,
+      text: part,
+    }));
+  });
+  return { placed, rows: Math.max(0, ...placed.map(({ row }) => row + 1)) };
+}
+
+function chordX(xMm: number, barMm: number, startShare: number): number {
+  return xMm + BAR_INSET.left + startShare * (barMm - BAR_INSET.both);
+}
+
+/** A bar where it stands, and which bar of its line it is. */
+type Frame = { readonly bar: HandoutBar; readonly xMm: number; readonly barMm: number; readonly number: number };
+
+type ChordRoom = { readonly xMm: number; readonly barMm: number; readonly top: number; readonly baseline: number };
+
+function layChords(bar: HandoutBar, { xMm, barMm, top, baseline }: ChordRoom, layout: Layout): readonly Mark[] {
+  const { scale, measure, chordMm } = layout;
+  return bar.chords.flatMap(({ text: name, startShare, isTie, isStarred }, index): readonly Mark[] => {
+    if (isTie) {
+      return tieArc(xMm, top + 2.6 * scale, scale);
+    }
+    const text = isStarred ? `${name}${STAR_SIGN}` : name;
+    const share = (bar.chords[index + 1]?.startShare ?? 1) - startShare;
+    const room = share * (barMm - BAR_INSET.both) - CHORD_GAP_MM;
+    const width = measure(text, chordMm, 'name', true);
+    const least = Math.min(chordMm, SMALLEST_MM);
+    const sizeMm = width <= room ? chordMm : Math.min(chordMm, Math.max(least, (chordMm * room) / width));
+    return [textMark(text, [chordX(xMm, barMm, startShare), baseline], sizeMm, { face: 'name', isBold: true })];
+  });
+}
+
+/** An arc over the bar line, from the chord before to where it rings on. */
+function tieArc(barLineMm: number, yMm: number, scale: number): readonly Mark[] {
+  const steps = 8;
+  const point = (step: number): readonly [number, number] => {
+    const share = step / steps;
+    return [barLineMm + (share * 11 - 4) * scale, yMm + (1 - 4 * share * (1 - share)) * 2 * scale];
+  };
+  return range(0, steps).map((step) => lineMark(point(step), point(step + 1), 0.35 * scale));
+}
+
+/** The sign for "as the bar before": a stroke with a dot on each side. */
+function sameSign(xMm: number, yMm: number, scale: number): readonly Mark[] {
+  const dot = (dx: number, dy: number): Mark => ({
+    kind: 'dot',
+    xMm: xMm + dx * scale,
+    yMm: yMm + dy * scale,
+    radiusMm: 0.45 * scale,
+    isFilled: true,
+    tone: 'quiet',
+  });
+  return [
+    lineMark([xMm - 1.5 * scale, yMm + 1.6 * scale], [xMm + 1.5 * scale, yMm - 1.6 * scale], 0.6 * scale, 'quiet'),
+    dot(-1.4, -0.9),
+    dot(1.4, 0.9),
+  ];
+}

@@ -9,6 +9,7 @@ import { addTags } from './upgrade-3-to-4.ts';
 import { renameRungs } from './upgrade-4-to-5.ts';
 import { addTies } from './upgrade-5-to-6.ts';
 import { addHolds } from './upgrade-6-to-7.ts';
+import { addWordsAndBarNotes } from './upgrade-7-to-8.ts';
 
 /** Why something is no song this program can open. */
 export type LoadError =
@@ -24,6 +25,7 @@ const UPGRADES: ReadonlyMap<number, (document: unknown) => unknown> = new Map([
   [4, renameRungs],
   [5, addTies],
   [6, addHolds],
+  [7, addWordsAndBarNotes],
 ]);
 
 const MOST_FINDINGS = 10;

@@ -13,6 +13,7 @@ import { parseCells } from '../core/rhythm/pattern.ts';
 import { TEMPO_LIMITS } from '../core/rhythm/tempo.ts';
 import { HIGHEST_SHAPE_FRET } from '../core/shapes/shape.ts';
 import { ORNAMENT_NOTES } from '../core/song/attachments/ornaments.ts';
+import { tidyWords } from '../core/song/chart/sung-changes.ts';
 import {
   CHORD_ENTRIES,
   DYNAMICS,
@@ -23,8 +24,15 @@ import {
   NOTE_JOINS,
   ORNAMENT_KINDS,
   type SongDocument,
+  WORDS_RIGHTS,
 } from '../core/song/document/document.ts';
-import { INSTRUMENT_LIMITS, isSectionName, RECORD_CENTS, SONG_LIMITS } from '../core/song/document/song-limits.ts';
+import {
+  INSTRUMENT_LIMITS,
+  isBarNote,
+  isSectionName,
+  RECORD_CENTS,
+  SONG_LIMITS,
+} from '../core/song/document/song-limits.ts';
 import { areTags, TAG_LIMITS } from '../core/song/document/tags.ts';
 import { WISH_LIMITS } from '../core/song/document/wishes.ts';
 import { oneLine, storableText } from './text.ts';
@@ -74,6 +82,7 @@ const bar = z.strictObject({
   pickupBeats: z.int().min(1).max(MOST_BEATS).nullable(),
   same: z.boolean(),
   slots: z.array(slot).max(64),
+  note: z.string().refine(isBarNote, { message: 'cannot be a note on a bar' }),
 });
 const bars = z.array(bar).min(1).max(SONG_LIMITS.barsInLine);
 const cues = z.array(oneLine(SONG_LIMITS.cueCharacters)).max(SONG_LIMITS.times);
@@ -95,6 +104,36 @@ const section = z.strictObject({
   times: rounds,
   note,
   lines: z.array(line).max(SONG_LIMITS.linesInSection),
+});
+const words = z.strictObject({
+  right: z.enum(WORDS_RIGHTS),
+  sung: z
+    .array(
+      z.strictObject({
+        sectionId: id,
+        passId: id.nullable(),
+        rows: z
+          .array(
+            z.strictObject({
+              text: oneLine(SONG_LIMITS.cueCharacters).refine((text) => text === tidyWords(text), {
+                message: 'holds an underline, two spaces, or spaces at its ends',
+              }),
+              chords: z
+                .array(
+                  z.strictObject({
+                    barId: id,
+                    nth: z.int().min(1),
+                    slot: z.int().min(0),
+                    at: z.int().min(0).max(SONG_LIMITS.cueCharacters),
+                  }),
+                )
+                .max(SONG_LIMITS.cueCharacters),
+            }),
+          )
+          .max(SONG_LIMITS.linesInSection),
+      }),
+    )
+    .max(SONG_LIMITS.sections + SONG_LIMITS.passes),
 });
 const passEdit = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('replace-bar'), barId: id, bar }),
@@ -272,6 +311,7 @@ export const songSchema: z.ZodType<SongDocument> = z.strictObject({
     sections: z.array(section).max(SONG_LIMITS.sections),
     form: z.array(pass).max(SONG_LIMITS.passes),
   }),
+  words: words.nullable(),
   arrangements: z
     .array(z.strictObject({ id, name: oneLine(SONG_LIMITS.titleCharacters), parts: z.array(part).min(1).max(20) }))
     .min(1)

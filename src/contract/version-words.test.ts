@@ -14,6 +14,7 @@ const EACH_KIND: EachKind<SongChange> = {
   'section-order': { kind: 'section-order' },
   form: { kind: 'form' },
   'chart-chords': { kind: 'chart-chords' },
+  words: { kind: 'words' },
   draft: { kind: 'draft' },
   capo: { kind: 'capo', part: 'Guitar', from: 0, to: 2 },
   tuning: { kind: 'tuning', part: 'Guitar', from: 'standard', to: 'drop D' },

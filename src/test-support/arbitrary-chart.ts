@@ -16,7 +16,9 @@ import type {
   ChartPass,
   ChartSection,
   ChartSlot,
+  ChartWords,
 } from '../core/song/chart/chart.ts';
+import { listSungChanges } from '../core/song/chart/sung-changes.ts';
 import { isSectionName } from '../core/song/document/song-limits.ts';
 
 /** Every letter, plain, with a flat or with a sharp, and one step of double signs on either side. */
@@ -108,6 +110,47 @@ function arbitrarySlots(beats: number, beat: number, isFirst: boolean): fc.Arbit
   });
 }
 
+/** Rows of words, and how many of the next chords change over each, at which shares of it. */
+const arbitraryRows = fc.array(
+  fc.record({
+    text: fc.constantFrom(
+      '',
+      'rain',
+      'rain on the tin roof',
+      'hallelujah oh',
+      'A',
+      'G D',
+      'he said:',
+      '"quoted"',
+      'Am I late',
+    ),
+    places: fc.array(fc.nat({ max: 20 }), { maxLength: 4 }),
+  }),
+  { maxLength: 4 },
+);
+
+/** Words for the first section of a form, in rows that take its chords in order. */
+function sungWords(
+  rows: readonly { readonly text: string; readonly places: readonly number[] }[],
+  { sections, passes, form }: Pick<Chart, 'sections' | 'passes' | 'form'>,
+): ChartWords | null {
+  const section = sections.find(({ name }) => name === form[0]);
+  const own = passes.find(({ name, time, lines }) => name === section?.name && time === 1 && lines.length > 0);
+  const changes = listSungChanges(own?.lines ?? section?.lines ?? [], section?.times ?? 1).length;
+  let next = 0;
+  const sung = rows.flatMap(({ text, places }) => {
+    const chords = places
+      .slice(0, changes - next)
+      .map((place) => Math.min(place, text.length))
+      .sort((a, b) => a - b)
+      .map((at) => ({ change: next++, at }));
+    return text === '' && chords.length === 0 ? [] : [{ text, chords }];
+  });
+  return section === undefined || sung.length === 0
+    ? null
+    : { right: 'mine', blocks: [{ name: section.name, time: own === undefined ? null : 1, rows: sung }] };
+}
+
 function arbitraryBar(metre: Metre, isFirst: boolean): fc.Arbitrary<ChartBar> {
   const own = fc.option(arbitraryMetre, { nil: null, freq: 6 });
   const full = own.chain((named) => {
@@ -119,6 +162,7 @@ function arbitraryBar(metre: Metre, isFirst: boolean): fc.Arbitrary<ChartBar> {
         tempo: fc.option(arbitraryTempo(inForce), { nil: null, freq: 9 }),
         pickupBeats: fc.constant(pickupBeats),
         same: fc.constant(false),
+        note: fc.constantFrom('', '', '', 'softly', 'watch the singer; then: breathe'),
         slots: arbitrarySlots(pickupBeats ?? inForce.beats, beatTicks(inForce), isFirst),
       }),
     );
@@ -130,6 +174,7 @@ function arbitraryBar(metre: Metre, isFirst: boolean): fc.Arbitrary<ChartBar> {
     pickupBeats: null,
     same: true,
     slots: [],
+    note: '',
   });
   return isFirst ? full : fc.oneof({ arbitrary: full, weight: 5 }, { arbitrary: same, weight: 1 });
 }
@@ -231,15 +276,16 @@ export const arbitraryChart: fc.Arbitrary<Chart> = arbitraryMetre.chain((metre) 
           names.length === 0 ? fc.constant([]) : fc.array(fc.constantFrom(...names), { minLength: 1, maxLength: 6 }),
         extra: fc.option(arbitraryLines(metre), { nil: null, freq: 2 }),
         note: fc.oneof(fc.constant(''), plainWords),
+        rows: arbitraryRows,
       }),
     )
-    .map(({ extra, note, ...chart }): Chart => {
+    .map(({ extra, note, rows, ...chart }): Chart => {
       const [name] = chart.form;
       const section = chart.sections.find((each) => each.name === name);
       const passes: readonly ChartPass[] =
         (extra === null && note === '') || name === undefined || section?.lines.length === 0
           ? []
           : [{ name, time: 1, note, lines: extra ?? [] }];
-      return { ...chart, passes };
+      return { ...chart, passes, words: sungWords(rows, { ...chart, passes }) };
     }),
 );

@@ -70,7 +70,7 @@ function silentBar({ facts }: SongDocument): ChartBar {
     stop: null,
     isStarred: false,
   };
-  return { metre: null, key: null, tempo: null, pickupBeats: null, same: false, slots: [silence] };
+  return { metre: null, key: null, tempo: null, pickupBeats: null, same: false, slots: [silence], note: '' };
 }
 
 function lineOf(bars: readonly ChartBar[], cue: string): ChartLine {

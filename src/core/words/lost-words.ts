@@ -8,10 +8,12 @@ export function sayLost(lost: readonly LostAttachment[]): string {
   const syllables = lost.flatMap((each) => (each.kind === 'syllable' ? [`“${each.text}”`] : []));
   const passes = lost.filter(({ kind }) => kind === 'pass-edit').length;
   const patterns = lost.filter(({ kind }) => kind === 'pattern').length;
-  const others = lost.length - shapes.length - syllables.length - passes - patterns;
+  const words = lost.filter(({ kind }) => kind === 'words').length;
+  const others = lost.length - shapes.length - syllables.length - passes - patterns - words;
   const parts = [
     shapes.length === 0 ? '' : `the shape you chose for ${[...new Set(shapes)].join(', ')}`,
     syllables.length === 0 ? '' : `the syllables ${syllables.slice(0, 5).join(', ')}`,
+    words === 0 ? '' : formatFew(words, 'the words of a section', 'text'),
     passes === 0 ? '' : `${formatFew(passes, 'a difference', 'difference')} of a pass from its section`,
     patterns === 0 ? '' : formatFew(patterns, 'a right-hand pattern', 'right-hand pattern'),
     others === 0 ? '' : formatFew(others, 'an ornament', 'ornament'),

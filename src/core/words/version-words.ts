@@ -58,6 +58,8 @@ function sayChange(change: SongChange): string {
       return `part ${change.part} taken out`;
     case 'part-changed':
       return `part ${change.part}`;
+    case 'words':
+      return 'the words';
     case 'draft':
       return 'lines of the chart that cannot be read';
   }

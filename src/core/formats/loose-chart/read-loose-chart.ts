@@ -12,6 +12,7 @@ import { splitLines } from '../../kernel/lines.ts';
 import type { Steps } from '../../kernel/steps.ts';
 import { COMMON_TIME, parseMetre } from '../../rhythm/metre.ts';
 import { SONG_LIMITS } from '../../song/document/song-limits.ts';
+import { findWords } from '../text-chart/words-text.ts';
 import { type Assumption, assume, chosenFor, type LooseChoices, listAssumptions } from './assumption.ts';
 import { type LooseContext, toBarLine } from './chord-bars.ts';
 import { toHeaderLine } from './loose-header.ts';
@@ -40,7 +41,8 @@ type Writing = LooseContext & {
 export function* readLooseChart(text: string, choices: LooseChoices = {}): Steps<LooseReading> {
   const plain = startWriting(choices);
   const known: ChordWords = new Map();
-  const lines = withoutTabs(text, plain).map((line) => readLooseLine(line, known));
+  const { above, words } = cutWords(text);
+  const lines = withoutTabs(above, plain).map((line) => readLooseLine(line, known));
   const state: Writing = { ...plain, choices: { ...proposeLengths(lines), ...choices } };
   for (const [index, line] of lines.entries()) {
     if (index % LINES_A_STEP === LINES_A_STEP - 1) {
@@ -54,11 +56,22 @@ export function* readLooseChart(text: string, choices: LooseChoices = {}): Steps
     const metre = assume(state, 'metre', { line: 1, text: '' });
     state.headers.push(...(metre === '4/4' ? [] : [`metre: ${metre}`]));
   }
-  const blocks = [state.headers.join('\n'), ...withSections(state.body, state)].filter((block) => block !== '');
+  const blocks = [state.headers.join('\n'), ...withSections(state.body, state), ...words].filter(
+    (block) => block !== '',
+  );
   return {
     text: blocks.length === 0 ? '' : `${blocks.join('\n\n')}\n`,
     assumptions: listAssumptions(state.made, state.choices),
   };
+}
+
+/** What stands above the words of a text chart, and those words, which are kept as they stand. */
+function cutWords(text: string): { readonly above: string; readonly words: readonly string[] } {
+  const lines = splitLines(text);
+  const from = findWords(lines.map((line, index) => ({ text: line.trim(), line: index + 1, column: 1 })));
+  return from < 0
+    ? { above: text, words: [] }
+    : { above: lines.slice(0, from).join('\n'), words: [lines.slice(from).join('\n').trimEnd()] };
 }
 
 function startWriting(choices: LooseChoices): Writing {

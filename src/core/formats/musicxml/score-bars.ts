@@ -65,7 +65,7 @@ function toBar(measure: ScoreMeasure, { number, isFirst, songMetre }: Place, sta
   const changed = measure.tempo !== null && !isFirst && !isEqual(measure.tempo, state.tempo) ? measure.tempo : null;
   const tempo = changed === null ? null : inUsualPulse(changed, state.metre);
   if (measure.isSame && !isFirst && measure.harmonies.length === 0) {
-    const bar: ChartBar = { metre: null, key, tempo, pickupBeats: null, same: true, slots: [] };
+    const bar: ChartBar = { metre: null, key, tempo, pickupBeats: null, same: true, slots: [], note: '' };
     return { bar: { bar, syllables: [] }, findings: [] };
   }
   const { metre, pickupBeats, findings } = lengthOf(measure, number, state.metre);
@@ -76,6 +76,7 @@ function toBar(measure: ScoreMeasure, { number, isFirst, songMetre }: Place, sta
     key,
     tempo,
     pickupBeats,
+    note: '',
     same: false,
     slots: slots.slots.map(({ slot }) => slot),
   };

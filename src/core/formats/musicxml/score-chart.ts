@@ -78,6 +78,7 @@ export function toScoreChart({ score, numbers, findings: read }: ReadScore): Sco
       sections: sections.map(toSection),
       passes: listDiffering(passes, sections),
       form: passes.map(({ name }) => sections.find((section) => isSameName(section.name, name))?.name ?? name),
+      words: null,
     },
     syllables: sections.map(({ lines }) => lines.map(({ syllables }) => syllables)),
     shapes: uniqueBy(
@@ -283,7 +284,7 @@ function writtenOut(bars: readonly ScoreBar[], at: number): ScoreBar['bar'] {
     isTied: false,
     stop: null,
   }));
-  return { metre: source?.metre ?? null, key: null, tempo: null, pickupBeats: null, same: false, slots };
+  return { metre: source?.metre ?? null, key: null, tempo: null, pickupBeats: null, same: false, slots, note: '' };
 }
 
 const MOST_WORDS = 6;

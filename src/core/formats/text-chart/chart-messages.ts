@@ -53,6 +53,16 @@ const SENTENCES: Readonly<Record<ProblemKind, (found: string, proposal: string) 
   'bad-cue': () =>
     `Words of more than one round are each in quotes and parted by a slash, at most ${SONG_LIMITS.cueCharacters} characters.`,
   'too-many-cues': (found) => `There are more words than rounds (${found}).`,
+  'bad-words-right': (found) =>
+    `“${found}”: whole words are kept where they are traditional or mine; write words: traditional, or words: mine.`,
+  'words-without-heading': () => 'Words stand under the heading of their section, for example Verse:',
+  'words-heading-off': (found) => `“${found}” is no section of the bars above, or has its words already.`,
+  'words-chord-off': (found, proposal) =>
+    proposal === ''
+      ? `${found} comes after the last chord of these bars.`
+      : `${found} does not come here: the next chord of the bars is ${proposal}.`,
+  'words-too-long': () =>
+    `A row of words has at most ${SONG_LIMITS.cueCharacters} characters, a section ${SONG_LIMITS.linesInSection} rows.`,
   'too-many-bars': () =>
     `A line holds at most ${SONG_LIMITS.barsInLine} bars, a song ${NEW_SONG_SIZE.writtenBars.toLocaleString('en')} as written and ${NEW_SONG_SIZE.playedBars.toLocaleString('en')} as played.`,
   'gave-up': () =>

@@ -15,6 +15,7 @@ export function formatBar(bar: ChartBar, metre: Metre): string {
     bar.key === null ? '' : `(key ${formatKey(bar.key)})`,
     bar.tempo === null ? '' : `(tempo ${formatTempo(bar.tempo, own)})`,
     bar.pickupBeats === null ? '' : `(pickup ${bar.pickupBeats})`,
+    bar.note === '' ? '' : `(note ${bar.note})`,
   ];
   return [...prefixes, bar.same ? 'same' : formatSlots(bar.slots, own)].filter((text) => text !== '').join(' ');
 }

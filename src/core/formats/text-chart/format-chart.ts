@@ -12,6 +12,7 @@ import type { SongDocument } from '../../song/document/document.ts';
 import { UNNAMED_SECTION } from '../../song/document/song-limits.ts';
 import { formatBar } from './format-bar.ts';
 import { formatPin } from './pin-text.ts';
+import { formatWords } from './words-text.ts';
 
 /** The text chart of a song: as it was typed while it has errors, else written from the document. */
 export function chartTextOf(document: SongDocument): string {
@@ -34,7 +35,7 @@ export function formatChart(chart: Chart): string {
     const note = pass.note === '' ? '' : ` [${pass.note}]`;
     blocks.push([`${pass.name} (time ${pass.time}):${note}`, ...lines].join('\n'));
   }
-  const text = blocks.filter((block) => block !== '').join('\n\n');
+  const text = [...blocks, ...formatWords(chart)].filter((block) => block !== '').join('\n\n');
   return text === '' ? '' : `${text}\n`;
 }
 

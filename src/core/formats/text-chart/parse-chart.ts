@@ -17,6 +17,7 @@ import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './pro
 import { type Block, isBarText, readBody } from './read-body.ts';
 import { findHeaderName, type RawHeaders, readHeaders } from './read-headers.ts';
 import { isHeading } from './read-heading.ts';
+import { findWords, readWords } from './words-text.ts';
 
 /**
  * A text as read: the chart of what could be used, the headers that could not, and all findings in text order.
@@ -44,7 +45,9 @@ export function* readChart(text: string): Steps<ParsedChart> {
   if (isTooLong) {
     problems.push(problemAt({ line: 1, column: 1, length: 1 }, 'too-long', String(text.length)));
   }
-  const lines = isTooLong ? [] : toSpans(text);
+  const all = isTooLong ? [] : toSpans(text);
+  const wordsStart = findWords(all);
+  const lines = wordsStart < 0 ? all : all.slice(0, wordsStart);
   const { raw, bodyStart } = collectHeaders(lines, problems);
   const { headers, unread } = readHeaders(raw, problems);
   const body = yield* readBody(lines.slice(bodyStart), headers.metre, problems);
@@ -65,16 +68,23 @@ export function* readChart(text: string): Steps<ParsedChart> {
     problems.unshift(problemAt({ line: 1, column: 1, length: 1 }, body.endedBy ?? 'too-many-bars', String(bars)));
   }
   const isUsable = !isTooLong && !isTooMuch;
+  const sung = readWords(
+    wordsStart < 0 ? [] : all.slice(wordsStart),
+    wordsStart < 0 ? [] : splitLines(text).slice(wordsStart),
+    { sections, passes, form },
+    problems,
+  );
   problems.push(...listDoubts(blocks, { headers, sections, passes }));
   return {
     isUsable,
     chart: isUsable
-      ? { headers: { ...headers, pins }, sections, passes, form }
-      : { headers, sections: [], passes: [], form: [] },
+      ? { headers: { ...headers, pins }, sections, passes, form, words: sung.words }
+      : { headers, sections: [], passes: [], form: [], words: null },
     unreadHeaders: [
       ...unread,
       ...(isUnread ? ['pins' as const] : []),
       ...(assembled.isFormUnread ? ['form' as const] : []),
+      ...(sung.isUnread ? ['words' as const] : []),
     ],
     problems: problems.sort((a, b) => a.line - b.line || a.column - b.column).slice(0, MOST_PROBLEMS),
   };

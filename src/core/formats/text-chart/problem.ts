@@ -48,6 +48,11 @@ export type ProblemKind =
   | 'cue-without-line'
   | 'bad-cue'
   | 'too-many-cues'
+  | 'bad-words-right'
+  | 'words-without-heading'
+  | 'words-heading-off'
+  | 'words-chord-off'
+  | 'words-too-long'
   | 'too-many-bars'
   | 'gave-up'
   | NoticeKind;

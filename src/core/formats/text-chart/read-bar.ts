@@ -2,11 +2,12 @@ import { parseKey } from '../../harmony/key.ts';
 import { type Metre, parseMetre } from '../../rhythm/metre.ts';
 import { parseTempo } from '../../rhythm/tempo.ts';
 import type { ChartBar } from '../../song/chart/chart.ts';
+import { isBarNote } from '../../song/document/song-limits.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 import { readMark, TIE } from './read-mark.ts';
 import { shareBeats } from './share-beats.ts';
 
-type Prefix = Pick<ChartBar, 'metre' | 'key' | 'tempo' | 'pickupBeats'>;
+type Prefix = Pick<ChartBar, 'metre' | 'key' | 'tempo' | 'pickupBeats' | 'note'>;
 
 /**
  * Reads what stands between two bar lines. `metre` is the metre that holds where the bar names none; for `same` it is that
@@ -63,7 +64,7 @@ function readPrefixes(
   metre: Metre,
   problems: ChartProblem[],
 ): { readonly prefix: Prefix | null; readonly rest: Span } {
-  let prefix: Prefix = { metre: null, key: null, tempo: null, pickupBeats: null };
+  let prefix: Prefix = { metre: null, key: null, tempo: null, pickupBeats: null, note: '' };
   let rest = subSpan(cell, 0, cell.text.length);
   for (;;) {
     const match = /^\(([^()]*)\)/.exec(rest.text);
@@ -73,7 +74,7 @@ function readPrefixes(
     const inside = subSpan(rest, 1, match[0].length - 1);
     const next = readPrefix(inside.text, prefix, metre);
     if (next === null) {
-      const proposals = ['(3/4)', '(key D)', '(tempo 80)', '(pickup 1)'];
+      const proposals = ['(3/4)', '(key D)', '(tempo 80)', '(pickup 1)', '(note softly)'];
       problems.push(problemAt(placeOf(subSpan(rest, 0, match[0].length)), 'bad-bar-prefix', match[0], proposals));
       return { prefix: null, rest };
     }
@@ -83,13 +84,15 @@ function readPrefixes(
 }
 
 function readPrefix(text: string, prefix: Prefix, metre: Metre): Prefix | null {
-  const [, word = '', value = ''] = /^(key|tempo|pickup)\s+(.+)$/i.exec(text) ?? [];
+  const [, word = '', value = ''] = /^(key|tempo|pickup|note)\s+(.+)$/i.exec(text) ?? [];
   const inForce = prefix.metre ?? metre;
   switch (word.toLowerCase()) {
     case 'key':
       return withValue(parseKey(value), (key) => ({ ...prefix, key }));
     case 'tempo':
       return withValue(parseTempo(value, inForce), (tempo) => ({ ...prefix, tempo }));
+    case 'note':
+      return isBarNote(value.trim()) ? { ...prefix, note: value.trim() } : null;
     case 'pickup':
       return isPickup(value, inForce) ? { ...prefix, pickupBeats: Number(value) } : null;
     default:

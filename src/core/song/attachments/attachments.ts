@@ -1,4 +1,5 @@
 import { writtenBarsOf } from '../chart/pass-lines.ts';
+import { withoutGoneWords } from '../chart/sung-words.ts';
 import type {
   Ornament,
   Part,
@@ -7,12 +8,15 @@ import type {
   Slot,
   SongDocument,
   StoredShape,
+  SungSection,
 } from '../document/document.ts';
 import { changePart } from '../document/parts.ts';
 
 /** Something that lost its place: it was tied to a slot, a bar or a line which the song no longer has. */
 export type LostAttachment =
   | { readonly kind: 'syllable'; readonly text: string }
+  /** Whole words of a section, or of one pass of it. */
+  | { readonly kind: 'words'; readonly sung: SungSection }
   | { readonly kind: 'shape'; readonly stored: StoredShape }
   | { readonly kind: 'ornament'; readonly ornament: Ornament }
   | { readonly kind: 'pattern'; readonly assignment: PatternAssignment }
@@ -66,14 +70,18 @@ export function detach(before: SongDocument, after: SongDocument): Detached {
   const syllables = slotsOf(before).flatMap(({ id, cue }): readonly LostAttachment[] =>
     cue !== null && gone.isSlotGone(id) ? [{ kind: 'syllable', text: cue }] : [],
   );
+  const words = withoutGoneWords(after);
+  const unsung = (after.words?.sung ?? []).filter((sung) => words?.sung.includes(sung) !== true);
+  const kept = words === after.words ? after : { ...after, words };
   const parts = after.arrangements.flatMap((arrangement) => arrangement.parts);
   const attached = parts.flatMap((part) => attachedTo(part, gone));
   const losesPass = parts.some(({ ornaments }) => ornaments.some((each) => withoutGonePasses(each, gone) !== each));
   const document =
     attached.length === 0 && !losesPass
-      ? after
-      : parts.reduce((current, { id }) => changePart(current, id, withoutGone(gone)), after);
-  return { document, lost: [...syllables, ...attached] };
+      ? kept
+      : parts.reduce((current, { id }) => changePart(current, id, withoutGone(gone)), kept);
+  const unsungWords = unsung.map((sung): LostAttachment => ({ kind: 'words', sung }));
+  return { document, lost: [...syllables, ...unsungWords, ...attached] };
 }
 
 function attachedTo({ shapes, ornaments, patterns }: Part, gone: Gone): readonly LostAttachment[] {

@@ -1,5 +1,6 @@
 import { isEqual } from '../../kernel/equal.ts';
 import { beatTicks, type Metre } from '../../rhythm/metre.ts';
+import { SONG_LIMITS } from '../document/song-limits.ts';
 import { ticksOfBar } from './bar-check.ts';
 import type { ChartBar } from './chart.ts';
 
@@ -13,8 +14,17 @@ export function splitBar(bar: ChartBar, songMetre: Metre): readonly ChartBar[] {
         key: index === 0 ? bar.key : null,
         tempo: index === 0 ? bar.tempo : null,
         pickupBeats: null,
+        note: index === 0 ? bar.note : '',
         slots: [{ ...slot, ticks, stop: slot.stop === null ? null : { beat: null } }],
       }));
+}
+
+function joinNotes(bars: readonly ChartBar[]): string {
+  return bars
+    .map(({ note }) => note)
+    .filter((note) => note !== '')
+    .join('; ')
+    .slice(0, SONG_LIMITS.cueCharacters);
 }
 
 /** Bars as one bar of the first one's metre, their chords sharing it evenly on half beats; null where that cannot be. */
@@ -30,5 +40,9 @@ export function joinBars(bars: readonly ChartBar[], songMetre: Metre): ChartBar 
   const ticks = ticksOfBar(first, songMetre) / slots.length;
   return ticks % (beatTicks(first.metre ?? songMetre) / 2) !== 0
     ? null
-    : { ...first, slots: slots.map((slot) => ({ ...slot, ticks, stop: slot.stop === null ? null : { beat: null } })) };
+    : {
+        ...first,
+        note: joinNotes(bars),
+        slots: slots.map((slot) => ({ ...slot, ticks, stop: slot.stop === null ? null : { beat: null } })),
+      };
 }

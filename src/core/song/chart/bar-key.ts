@@ -8,7 +8,7 @@ export function barKeyOf(bar: ChartBar): string {
   const metre = bar.metre === null ? '' : formatMetre(bar.metre);
   const key = bar.key === null ? '' : formatKey(bar.key);
   const tempo = bar.tempo === null ? '' : `${bar.tempo.tempoBpm}/${bar.tempo.pulseTicks}`;
-  return `${metre};${key};${tempo};${bar.pickupBeats};${bar.same};${bar.slots.map(slotKeyOf).join(';')}`;
+  return `${metre};${key};${tempo};${bar.pickupBeats};${bar.same};${bar.note};${bar.slots.map(slotKeyOf).join(';')}`;
 }
 
 function slotKeyOf({ chord, ticks, pushTicks, hold, isTied, stop, isStarred }: ChartSlot): string {

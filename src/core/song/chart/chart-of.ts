@@ -5,6 +5,7 @@ import type { Chart, ChartBar, ChartHeaders, ChartLine, ChartPass, ChartSection 
 import { listChartPins } from './chart-pins.ts';
 import { linesOfPass } from './pass-lines.ts';
 import { songKeysOf } from './song-keys.ts';
+import { toChartWords } from './sung-words.ts';
 
 /** How chords of the document are named in its chart. */
 type Naming = (sounding: ChordSymbol) => ChordSymbol;
@@ -18,6 +19,7 @@ export function chartOf(document: SongDocument): Chart {
     sections: document.map.sections.map((section) => toChartSection(section, naming)),
     passes: chartPassesOf(document, naming),
     form: document.map.form.flatMap(({ sectionId }) => nameById.get(sectionId) ?? []),
+    words: toChartWords(document),
   };
 }
 

@@ -8,7 +8,7 @@ import type { Tuning } from '../../fretboard/tuning.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import type { TimedChord } from '../../harmony/key-evidence.ts';
 import type { Fingering, Shape } from '../../shapes/shape.ts';
-import type { Bar, ChartChords, Ending, Facts, Level, Line, Section, Slot } from '../document/document.ts';
+import type { Bar, ChartChords, Ending, Facts, Level, Line, Section, Slot, SongWords } from '../document/document.ts';
 
 /** A slot without id; syllables under changes are not shown in a chart. */
 export type ChartSlot = Omit<Slot, 'id' | 'cue'>;
@@ -78,7 +78,18 @@ export type HeaderName =
   | 'range'
   | 'length'
   | 'form'
-  | 'pins';
+  | 'pins'
+  | 'words';
+
+/** A row of words, and the chords over it: which change of its section each is (from 0), at which character. */
+export type ChartSungRow = {
+  readonly text: string;
+  readonly chords: readonly { readonly change: number; readonly at: number }[];
+};
+/** The words of a section, or of one pass of it, counted from 1. */
+export type ChartSung = { readonly name: string; readonly time: number | null; readonly rows: readonly ChartSungRow[] };
+/** Whole words, and why they may be kept. */
+export type ChartWords = Pick<SongWords, 'right'> & { readonly blocks: readonly ChartSung[] };
 
 /** A whole chart. `form` names the section of each pass in playing order. */
 export type Chart = {
@@ -86,6 +97,7 @@ export type Chart = {
   readonly sections: readonly ChartSection[];
   readonly passes: readonly ChartPass[];
   readonly form: readonly string[];
+  readonly words: ChartWords | null;
 };
 
 /** All chords of some bars, in order. */

@@ -76,6 +76,7 @@ export function writeTappedBars(
       key: null,
       tempo: null,
       pickupBeats: null,
+      note: '',
       same: isSame,
       slots: isSame ? [] : slots,
     };

@@ -10,7 +10,7 @@ import type { Fingering } from '../../shapes/shape.ts';
 import type { Wishes } from './wishes.ts';
 
 /** The current version of the saved form. A change of meaning raises it and adds an upgrade. */
-export const FORMAT_VERSION = 7;
+export const FORMAT_VERSION = 8;
 
 /** One song with everything that is saved about it. The map is in sounding chords. */
 export type SongDocument = {
@@ -19,6 +19,8 @@ export type SongDocument = {
   readonly nextId: number;
   readonly facts: Facts;
   readonly map: SongMap;
+  /** Whole words, where the teacher says that they may be kept; else null. */
+  readonly words: SongWords | null;
   /** At least one. */
   readonly arrangements: readonly Arrangement[];
   /** Which names the text chart shows, and its raw text while that has errors (else null). */
@@ -57,6 +59,29 @@ export type HighNote = { readonly cue: string; readonly comes: (typeof HIGH_NOTE
 /** How often the highest note of a tune comes. */
 export const HIGH_NOTE_COMES = ['once', 'a few times', 'often'] as const;
 
+/** Why whole words may be kept: nobody owns them, or the teacher does. */
+export const WORDS_RIGHTS = ['traditional', 'mine'] as const;
+
+/** Whole words that are sung, kept because they are traditional or the teacher's own. */
+export type SongWords = {
+  readonly right: (typeof WORDS_RIGHTS)[number];
+  /** One for a section, and for each pass of it that is sung to words of its own (`passId`). */
+  readonly sung: readonly SungSection[];
+};
+
+/** The words of a section, or of one pass of it, in the rows in which they are sung. */
+export type SungSection = {
+  readonly sectionId: number;
+  readonly passId: number | null;
+  readonly rows: readonly SungRow[];
+};
+
+/** A row of words, and the chords that change over it: in order, each at a character of the text, or behind its end. */
+export type SungRow = { readonly text: string; readonly chords: readonly SungChord[] };
+
+/** A chord over words: the slot of a bar (from 0; of the bar as written, when a pass has another one there), at its `nth` playing in the pass (from 1). */
+export type SungChord = { readonly barId: number; readonly nth: number; readonly slot: number; readonly at: number };
+
 /** Sections as written, and the order in which they are played. */
 export type SongMap = { readonly sections: readonly Section[]; readonly form: readonly Pass[] };
 
@@ -94,6 +119,8 @@ export type Bar = {
   readonly same: boolean;
   /** Empty when `same`; else the slots fill the bar, starting on whole or half beats. */
   readonly slots: readonly Slot[];
+  /** What is said of this bar: "watch the singer"; empty where nothing is. */
+  readonly note: string;
 };
 
 /** One chord's time in a bar. */

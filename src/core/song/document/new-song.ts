@@ -11,6 +11,7 @@ const DEFAULT_HIGHEST_NECK_FRET = 14;
 export function newSong(title: string): SongDocument {
   return {
     formatVersion: FORMAT_VERSION,
+    words: null,
     nextId: 3,
     facts: {
       title,

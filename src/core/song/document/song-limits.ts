@@ -42,6 +42,11 @@ export function isNote(note: string): boolean {
   return note.length <= SONG_LIMITS.cueCharacters && !/[[\]\n\r\u0000]/.test(note) && note === note.trim();
 }
 
+/** Whether a text may be a note on a bar: as on a section, and without round brackets and bar lines. */
+export function isBarNote(note: string): boolean {
+  return isNote(note) && !/[()|]/.test(note);
+}
+
 /** Whether a text may name a section: 1 to 40 characters, none of `, | : " ( ) [ ]`, no final x and number, no header's name. */
 export function isSectionName(name: string): boolean {
   return (

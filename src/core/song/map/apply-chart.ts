@@ -18,6 +18,7 @@ import { type FingerPin, withChartPins } from '../chart/chart-pins.ts';
 import { findChartKey, spellChart } from '../chart/chart-spelling.ts';
 import { alignSections, type ChordNaming, type LineUp } from '../chart/line-up.ts';
 import { editsOfPass } from '../chart/pass-edits.ts';
+import { fromChartWords } from '../chart/sung-words.ts';
 import type { Facts, Pass, Section, SongDocument } from '../document/document.ts';
 import { takeId } from '../document/fresh-ids.ts';
 import { changePart, mainPartOf } from '../document/parts.ts';
@@ -57,7 +58,9 @@ export function applyChart(document: SongDocument, chart: Chart, options: ApplyO
     chart: { ...document.chart, chords },
     nextId: context.ids.next,
   };
-  const withPart = changePart(changed, mainPartOf(document).id, (part) => {
+  const keepsWords = options.unreadHeaders.includes('words') || isEqual(read.words, current.words);
+  const words = keepsWords ? document.words : fromChartWords(changed, wanted.words);
+  const withPart = changePart({ ...changed, words }, mainPartOf(document).id, (part) => {
     const { tuning, capoFret } = read.headers;
     const stood = isEqual(part.setup, { tuning, capoFret }) ? part : { ...part, setup: { tuning, capoFret } };
     return withChartPins(changed, stood, wanted.headers.pins, options.fingerPin);

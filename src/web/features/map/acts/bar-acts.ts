@@ -57,7 +57,7 @@ function rewriteRuns(stores: MapStores, toBars: (bars: readonly ChartBar[]) => r
 
 /** Writes "same" into every selected bar. */
 export function repeatBars(stores: MapStores): void {
-  const same: ChartBar = { metre: null, key: null, tempo: null, pickupBeats: null, same: true, slots: [] };
+  const same: ChartBar = { metre: null, key: null, tempo: null, pickupBeats: null, same: true, slots: [], note: '' };
   rewriteRuns(stores, (bars) => bars.map(() => same));
 }
 

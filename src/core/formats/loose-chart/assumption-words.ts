@@ -47,6 +47,8 @@ const WORDS: Readonly<
     ways: {
       'first-words': 'the first five words stay as a cue',
       'whole-lines': 'whole lines stay as cues',
+      'kept-traditional': 'they are traditional: kept whole, under their chords',
+      'kept-mine': 'they are mine: kept whole, under their chords',
       'left-out': 'they are left out',
     },
   },

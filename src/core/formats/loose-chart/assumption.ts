@@ -8,7 +8,7 @@ export const ASSUMPTIONS = {
   again: ['another-pass', 'new-section'],
   repeats: ['folded', 'as-written'],
   sections: ['proposed', 'one-piece'],
-  words: ['first-words', 'whole-lines', 'left-out'],
+  words: ['first-words', 'whole-lines', 'kept-traditional', 'kept-mine', 'left-out'],
   title: ['title', 'left-out'],
   credit: ['credit', 'left-out'],
   capo: ['shapes', 'sounding'],

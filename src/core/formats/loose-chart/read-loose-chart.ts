@@ -8,10 +8,11 @@
  *
  * A long text takes a while, so the reader is a generator that reports how far it is.
  */
+import { parseChordSymbol } from '../../harmony/chord-symbol.ts';
 import { splitLines } from '../../kernel/lines.ts';
 import type { Steps } from '../../kernel/steps.ts';
 import { COMMON_TIME, parseMetre } from '../../rhythm/metre.ts';
-import { SONG_LIMITS } from '../../song/document/song-limits.ts';
+import { SONG_LIMITS, UNNAMED_SECTION } from '../../song/document/song-limits.ts';
 import { findWords } from '../text-chart/words-text.ts';
 import { type Assumption, assume, chosenFor, type LooseChoices, listAssumptions } from './assumption.ts';
 import { type LooseContext, toBarLine } from './chord-bars.ts';
@@ -30,7 +31,11 @@ type Writing = LooseContext & {
   readonly body: string[];
   /** Blocks of the song by the name of their heading, as written so far. */
   readonly blocks: Map<string, { readonly written: string; times: number }>;
-  readonly block: { heading: string; headingLine: number; lines: string[] };
+  readonly block: { heading: string; headingLine: number; lines: string[]; sung: string[] };
+  /** The last row of names, until words stand under it. */
+  chordRow: string;
+  /** Whole words of the blocks that were closed. */
+  readonly sung: string[];
   /** Whether the last line written can take words. */
   takesWords: boolean;
   hasTitle: boolean;
@@ -56,9 +61,12 @@ export function* readLooseChart(text: string, choices: LooseChoices = {}): Steps
     const metre = assume(state, 'metre', { line: 1, text: '' });
     state.headers.push(...(metre === '4/4' ? [] : [`metre: ${metre}`]));
   }
-  const blocks = [state.headers.join('\n'), ...withSections(state.body, state), ...words].filter(
-    (block) => block !== '',
-  );
+  const kept = state.sung.length === 0 ? [] : [`words: ${rightOf(state.choices)}`, ...state.sung];
+  const blocks = [
+    state.headers.join('\n'),
+    ...withSections(state.body, state),
+    ...(words.length > 0 ? words : kept),
+  ].filter((block) => block !== '');
   return {
     text: blocks.length === 0 ? '' : `${blocks.join('\n\n')}\n`,
     assumptions: listAssumptions(state.made, state.choices),
@@ -83,7 +91,9 @@ function startWriting(choices: LooseChoices): Writing {
     headers: [],
     body: [],
     blocks: new Map(),
-    block: { heading: '', headingLine: 1, lines: [] },
+    block: { heading: '', headingLine: 1, lines: [], sung: [] },
+    chordRow: '',
+    sung: [],
     takesWords: false,
     hasTitle: false,
     hasCredit: false,
@@ -127,6 +137,7 @@ function writeLine(line: LooseLine, next: LooseLine | null, state: Writing): voi
       break;
     case 'chords':
       addBars(toBarLine(line, state), state);
+      state.chordRow = chordNamesIn(line.text);
       break;
     case 'cue':
       state.block.lines.push(line.text.trim());
@@ -184,6 +195,7 @@ function closeBlock(state: Writing): void {
   const key = heading.toLowerCase();
   const written = lines.join('\n');
   const known = state.blocks.get(key);
+  closeSung(heading, known?.times ?? 0, state);
   state.block.heading = '';
   state.block.lines = [];
   if (known === undefined || heading === '' || /\(\s*time\s+\d+\s*\)/i.test(heading)) {
@@ -193,6 +205,37 @@ function closeBlock(state: Writing): void {
   }
   known.times += 1;
   state.body.push(again(heading, written, known, state));
+}
+
+/** Whole words stand under the name of their section; those of a later time are of that time alone. */
+function closeSung(heading: string, before: number, { block, sung }: Writing): void {
+  const name = heading.replace(/\s*(?:\[[^\]]*\])?\s*:?\s*(?:x\s*\d+)?$/i, '').replace(/\s*:.*$/, '');
+  if (block.sung.length > 0) {
+    const time = before === 0 || /\(\s*time\s+\d+\s*\)/i.test(name) ? '' : ` (time ${before + 1})`;
+    sung.push([`${name === '' ? UNNAMED_SECTION : name}${time}:`, ...block.sung].join('\n'));
+    block.sung.length = 0;
+  }
+}
+
+/** Words that are kept whole, under the names that stand above them. */
+function keepSung(text: string, way: string, state: Writing): void {
+  if (way === 'kept-traditional' || way === 'kept-mine') {
+    const isInDoubt = /:\s*$/.test(text);
+    state.block.sung.push(
+      ...(state.chordRow === '' && !isInDoubt ? [] : [state.chordRow]),
+      isInDoubt ? `"${text}"` : text,
+    );
+    state.chordRow = '';
+  }
+}
+
+function rightOf(choices: LooseChoices): string {
+  return choices.words === 'kept-traditional' ? 'traditional' : 'mine';
+}
+
+/** A row of names with everything else blanked, each where it stands. */
+function chordNamesIn(text: string): string {
+  return text.replace(/\S+/g, (word) => (parseChordSymbol(word).ok ? word : ' '.repeat(word.length))).trimEnd();
 }
 
 /** The lines of a block with repeated neighbours as rounds of one line, where that is not taken back. */
@@ -259,6 +302,7 @@ function writeWords(line: LooseLine, state: Writing): void {
     const way = assume(state, 'words', line);
     if (way !== 'left-out') {
       addWords(way === 'whole-lines' ? text : text.split(/\s+/).slice(0, FIRST_WORDS).join(' '), state);
+      keepSung(line.text, way, state);
     }
   } else if (assume(state, 'other-line', line) === 'kept-as-words') {
     addWords(text, state);

@@ -45,9 +45,7 @@ export function* readChart(text: string): Steps<ParsedChart> {
   if (isTooLong) {
     problems.push(problemAt({ line: 1, column: 1, length: 1 }, 'too-long', String(text.length)));
   }
-  const all = isTooLong ? [] : toSpans(text);
-  const wordsStart = findWords(all);
-  const lines = wordsStart < 0 ? all : all.slice(0, wordsStart);
+  const { lines, sungLines, sungText } = cutWords(isTooLong ? '' : text);
   const { raw, bodyStart } = collectHeaders(lines, problems);
   const { headers, unread } = readHeaders(raw, problems);
   const body = yield* readBody(lines.slice(bodyStart), headers.metre, problems);
@@ -68,12 +66,7 @@ export function* readChart(text: string): Steps<ParsedChart> {
     problems.unshift(problemAt({ line: 1, column: 1, length: 1 }, body.endedBy ?? 'too-many-bars', String(bars)));
   }
   const isUsable = !isTooLong && !isTooMuch;
-  const sung = readWords(
-    wordsStart < 0 ? [] : all.slice(wordsStart),
-    wordsStart < 0 ? [] : splitLines(text).slice(wordsStart),
-    { sections, passes, form },
-    problems,
-  );
+  const sung = readWords(sungLines, sungText, { sections, passes, form }, problems);
   problems.push(...listDoubts(blocks, { headers, sections, passes }));
   return {
     isUsable,
@@ -88,6 +81,19 @@ export function* readChart(text: string): Steps<ParsedChart> {
     ],
     problems: problems.sort((a, b) => a.line - b.line || a.column - b.column).slice(0, MOST_PROBLEMS),
   };
+}
+
+/** The lines of a chart, and apart from them those of the words at its end, as they stand. */
+function cutWords(text: string): {
+  readonly lines: readonly Span[];
+  readonly sungLines: readonly Span[];
+  readonly sungText: readonly string[];
+} {
+  const all = text === '' ? [] : toSpans(text);
+  const from = findWords(all);
+  return from < 0
+    ? { lines: all, sungLines: [], sungText: [] }
+    : { lines: all.slice(0, from), sungLines: all.slice(from), sungText: splitLines(text).slice(from) };
 }
 
 /** Without its metre no bar can be measured: all lines keep what the document has. */

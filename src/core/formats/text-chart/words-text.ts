@@ -15,7 +15,7 @@ import type { Chart, ChartLine, ChartSung, ChartSungRow, ChartWords } from '../.
 import { listSungChanges, tidyWords } from '../../song/chart/sung-changes.ts';
 import { WORDS_RIGHTS } from '../../song/document/document.ts';
 import { SONG_LIMITS } from '../../song/document/song-limits.ts';
-import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
+import { type ChartProblem, placeOf, problemAt, type Span } from './problem.ts';
 import { readHeading } from './read-heading.ts';
 
 const OPENING = /^words\s*:\s*(.*)$/i;
@@ -57,20 +57,17 @@ function formatRow(text: string, chords: readonly { readonly name: string; reado
     below += text.slice(from, at);
     from = Math.max(from, Math.min(at, text.length));
     const column = names === '' ? below.length : Math.max(below.length, names.length + 1);
-    const filling = from === text.length || text[from - 1] === ' ' ? ' ' : '_';
-    below = below.padEnd(column, filling);
+    below = below.padEnd(column, from === text.length || text[from - 1] === ' ' ? ' ' : '_');
     names = `${names.padEnd(column)}${name}`;
   }
-  below = `${below}${text.slice(from)}`.trimEnd();
-  // What could be read as names, a heading or a quotation stands in quotes.
+  return asLines(names, `${below}${text.slice(from)}`.trimEnd());
+}
+
+/** What could be read as names, a heading or a quotation stands in quotes; a row of names alone is parted from what follows. */
+function asLines(names: string, below: string): readonly string[] {
   const isInDoubt = below !== '' && (isChordRow(below) || /:$|^".*"$/.test(below));
-  const words = isInDoubt ? `"${below}"` : below;
-  return [
-    ...(names === '' ? [] : [isInDoubt ? ` ${names}` : names]),
-    ...(words === '' ? [] : [words]),
-    // A row of names alone is parted from what follows.
-    ...(words === '' ? [''] : []),
-  ];
+  const named = names === '' ? [] : [isInDoubt ? ` ${names}` : names];
+  return [...named, isInDoubt ? `"${below}"` : below];
 }
 
 /** The chords of a block as they are entered: those of its section, or of a pass with lines of its own. */
@@ -128,45 +125,61 @@ export function readWords(
   return { words: right === undefined || isUnread ? null : { right, blocks }, isUnread };
 }
 
+/** A row of names, as it stands in the text. */
+type Names = { readonly span: Span; readonly text: string };
+
+/** What has been read of the words so far. */
+type Reading = {
+  readonly blocks: OpenBlock[];
+  names: Names | null;
+  readonly chart: Lines & Pick<Chart, 'form'>;
+  readonly problems: ChartProblem[];
+};
+
 function readBlocks(
   lines: readonly Span[],
   raw: readonly string[],
   chart: Lines & Pick<Chart, 'form'>,
   problems: ChartProblem[],
 ): readonly ChartSung[] {
-  const blocks: OpenBlock[] = [];
-  let names: { readonly span: Span; readonly text: string } | null = null;
-  const close = (text: string | null): void => {
-    const open = blocks.at(-1);
-    if (open !== undefined && (names !== null || text !== null)) {
-      addRow(open, names, text, problems);
-    }
-    names = null;
-  };
+  const reading: Reading = { blocks: [], names: null, chart, problems };
   for (const [index, span] of lines.entries()) {
-    const text = (raw[index] ?? '').replaceAll('\t', '        ').trimEnd();
-    if (index === 0 || span.text === '') {
-      close(null);
-    } else if (/:\s*$/.test(span.text) && names === null) {
-      openBlock(span, blocks, chart, problems);
-    } else if (blocks.length === 0) {
-      problems.push(
-        problemAt(
-          placeOf(span),
-          'words-without-heading',
-          span.text,
-          chart.sections.slice(0, 4).map(({ name }) => `${name}:`),
-        ),
-      );
-    } else if (isChordRow(span.text)) {
-      close(null);
-      names = { span, text };
-    } else {
-      close(text);
+    if (index > 0) {
+      readLine(span, (raw[index] ?? '').replaceAll('\t', '        ').trimEnd(), reading);
     }
   }
-  close(null);
-  return blocks.map(({ block }) => block).filter(({ rows }) => rows.length > 0);
+  closeRow(reading, null);
+  return reading.blocks.map(({ block }) => block).filter(({ rows }) => rows.length > 0);
+}
+
+function readLine(span: Span, text: string, reading: Reading): void {
+  const { blocks, chart, problems } = reading;
+  if (span.text === '') {
+    closeRow(reading, null);
+  } else if (/:$/.test(span.text) && reading.names === null) {
+    openBlock(span, blocks, chart, problems);
+  } else if (blocks.length === 0) {
+    problems.push(problemAt(placeOf(span), 'words-without-heading', span.text, headingsOf(chart)));
+  } else if (isChordRow(span.text)) {
+    closeRow(reading, null);
+    reading.names = { span, text };
+  } else {
+    closeRow(reading, { span, text });
+  }
+}
+
+function headingsOf({ sections }: Lines): readonly string[] {
+  return sections.slice(0, 4).map(({ name }) => `${name}:`);
+}
+
+/** Ends a row: the names that wait, with the words under them, where there are any. */
+function closeRow(reading: Reading, words: Names | null): void {
+  const { blocks, names, problems } = reading;
+  const open = blocks.at(-1);
+  reading.names = null;
+  if (open !== undefined && (names !== null || words !== null)) {
+    addRow(open, names, words, problems);
+  }
 }
 
 function openBlock(
@@ -180,8 +193,7 @@ function openBlock(
   const passes = chart.form.filter((name) => name === section?.name).length;
   const isTwice = blocks.some(({ block }) => block.name === section?.name && block.time === heading?.time);
   if (heading === null || section === undefined || (heading.time ?? 1) > Math.max(1, passes) || isTwice) {
-    const proposals = chart.sections.slice(0, 4).map(({ name }) => `${name}:`);
-    problems.push(problemAt(placeOf(span), 'words-heading-off', span.text, proposals));
+    problems.push(problemAt(placeOf(span), 'words-heading-off', span.text, headingsOf(chart)));
     // What stands under it is read against nothing.
     blocks.push({ block: { name: '', time: null, rows: [] }, changes: [], next: -1 });
     return;
@@ -191,41 +203,50 @@ function openBlock(
   blocks.push({ block, changes: changesOf(block, chart), next: 0 });
 }
 
-function addRow(
-  open: OpenBlock,
-  names: { readonly span: Span; readonly text: string } | null,
-  text: string | null,
-  problems: ChartProblem[],
-): void {
+function addRow(open: OpenBlock, names: Names | null, words: Names | null, problems: ChartProblem[]): void {
   if (open.next < 0) {
     return;
   }
-  const quoted = text === null ? null : /^(\s*)"(.*)"\s*$/.exec(text);
-  const line = quoted === null ? (text ?? '') : `${quoted[1]} ${quoted[2]}`;
-  const plain = tidyWords(line);
-  if (plain.length > SONG_LIMITS.cueCharacters || open.block.rows.length >= SONG_LIMITS.linesInSection) {
-    problems.push(
-      problemAt(names === null ? { line: 1, column: 1, length: 1 } : placeOf(names.span), 'words-too-long', plain),
-    );
+  const quoted = words === null ? null : /^(\s*)"(.*)"$/.exec(words.text);
+  const line = quoted === null ? (words?.text ?? '') : `${quoted[1]} ${quoted[2]}`;
+  const text = tidyWords(line);
+  const span = (words ?? names)?.span;
+  if (text.length > SONG_LIMITS.cueCharacters || open.block.rows.length >= SONG_LIMITS.linesInSection) {
+    problems.push(problemAt(span === undefined ? FIRST : placeOf(span), 'words-too-long', text));
     return;
   }
-  const chords: { change: number; at: number }[] = [];
-  for (const match of names === null ? [] : names.text.matchAll(/[^\s|]+/g)) {
-    const chord = parseChordSymbol(match[0]);
+  const chords = names === null ? [] : readNames(names, open, problems);
+  if (chords !== null) {
+    open.block.rows.push({
+      text,
+      chords: chords.map(({ change, column }) => ({ change, at: placeInText(line, column) })),
+    });
+  }
+}
+
+const FIRST = { line: 1, column: 1, length: 1 } as const;
+
+/** The names of a row as changes of its block; null, with a finding, where one does not come next. */
+function readNames(
+  { span, text }: Names,
+  open: OpenBlock,
+  problems: ChartProblem[],
+): readonly { readonly change: number; readonly column: number }[] | null {
+  const read: { change: number; column: number }[] = [];
+  for (const match of text.matchAll(/[^\s|]+/g)) {
+    const [name] = match;
+    const chord = parseChordSymbol(name);
     const change = chord.ok ? findChange(open, chord.value) : -1;
     if (change < 0) {
-      const span = names === null ? null : subSpan(names.span, 0, names.span.text.length);
       const wanted = open.changes[open.next];
-      const place = { line: span?.line ?? 1, column: match.index + 1, length: match[0].length };
-      problems.push(
-        problemAt(place, 'words-chord-off', match[0], wanted === undefined ? [] : [formatChordSymbol(wanted)]),
-      );
-      return;
+      const place = { line: span.line, column: match.index + 1, length: name.length };
+      problems.push(problemAt(place, 'words-chord-off', name, wanted === undefined ? [] : [formatChordSymbol(wanted)]));
+      return null;
     }
     open.next = change + 1;
-    chords.push({ change, at: placeInText(line, match.index) });
+    read.push({ change, column: match.index });
   }
-  open.block.rows.push({ text: plain, chords });
+  return read;
 }
 
 /** The next change to a chord, past those that only go on with the one before; -1 where another one comes first. */

@@ -30,6 +30,8 @@ export type SaidOfBars = {
   readonly palm: readonly string[];
   /** "riff a", "bass walk b": what stands over that bar alone. */
   readonly ornaments: readonly string[];
+  /** Whether what is noted on bars is said. */
+  readonly showsNotes: boolean;
 };
 
 /** What is said of the loudness and the palm of performed bars. */
@@ -71,6 +73,7 @@ export function createSigns(
       playings.map((playing) => ({ ...playing, said: said.ornaments[playing.index] ?? '' })),
       'without',
     );
+  const noteOf = ({ note }: Bar): string => (said.showsNotes ? note : '');
   const ofSection = (printed: PrintedSection): SectionSigns => {
     const states = going.map(() => '');
     let heading: readonly string[] = [];
@@ -85,7 +88,7 @@ export function createSigns(
       });
       heading = index === 0 ? [...states] : heading;
       const own = changeWords(bar, playings, played, metre);
-      over.set(bar.id, joinSigns([own, ...(index === 0 ? [] : changes), ornamentsOf(playings)]));
+      over.set(bar.id, joinSigns([own, ...(index === 0 ? [] : changes), ornamentsOf(playings), noteOf(bar)]));
     }
     return { heading: joinSigns(heading), going: joinSigns(heading.slice(1)), over };
   };
@@ -96,7 +99,7 @@ export function createSigns(
       const now = stateOf(each, playings);
       return now === null || now === (stateOf(each, usual) ?? '') ? [] : [now === '' ? each.none : now];
     });
-    return joinSigns([changeWords(bar, playings, played, metre), ...changes, ornamentsOf(playings)]);
+    return joinSigns([changeWords(bar, playings, played, metre), ...changes, ornamentsOf(playings), noteOf(bar)]);
   };
   return { ofSection, overOther };
 }

@@ -7,7 +7,7 @@ import { formatChord } from '../../harmony/chord-style.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { isBarreChord } from '../../shapes/shape.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
-import type { SongDocument } from '../../song/document/document.ts';
+import type { SongDocument, SongWords } from '../../song/document/document.ts';
 import { type HandoutItem, type HandoutOptions, isShown } from '../../song/document/handout-options.ts';
 import { withoutLeftOut } from '../../song/document/lesson-form.ts';
 import { fretsAddedOf, type ReadingStyle } from '../../song/document/settings.ts';
@@ -23,7 +23,7 @@ import type { BoxStyle } from '../drawing/chord-box.ts';
 import type { Figure } from '../drawing/figure.ts';
 import { createSigns, type SaidOfBars, saidOfHands } from './bar-signs.ts';
 import { sayChordRounds } from './chord-rounds.ts';
-import { barsOfHandoutLine, blocksOf, type HandoutBlock, type HandoutWords } from './handout-blocks.ts';
+import { barsOfHandoutLine, blocksOf, type HandoutBlock, type HandoutWords, headingOf } from './handout-blocks.ts';
 import { listCautions, listDrills } from './handout-drills.ts';
 import {
   type HandoutOrnaments,
@@ -41,6 +41,7 @@ import { sayReach, sayStandIns } from './handout-reach.ts';
 import type { HandoutRequest } from './handout-request.ts';
 import { listMissing, type Missing } from './missing.ts';
 import { createPlaceNames, createPlayings, listPrintedSections } from './printed-sections.ts';
+import { listSungBlocks, type SungBlock } from './sung-blocks.ts';
 
 /** A whole handout. */
 export type Handout = {
@@ -54,7 +55,12 @@ export type Handout = {
   /** What is said of all patterns: what their strokes look like, how they go with the chords. */
   readonly strumming: readonly string[];
   readonly form: string;
+  /** The sections in bars, and on a page of words the passes that have none. */
   readonly blocks: readonly HandoutBlock[];
+  /** On a page of words: the passes in the order of the form; where one has no words, its bars are printed once. */
+  readonly sung: readonly (SungBlock | HandoutBlock)[];
+  /** Why the words may stand here; empty where there are none. */
+  readonly wordsRight: string;
   readonly ornaments: readonly Figure[];
   /** Shapes in words, a sentence or more for each chord. */
   readonly words: readonly { readonly name: string; readonly text: string }[];
@@ -126,7 +132,9 @@ export function composeHandout(request: HandoutRequest): Handout {
     form: (bars.passes.length < 2 ? [] : bars.passes)
       .map(({ label, bars: count }) => `${label} (${count})`.replaceAll(' ', NO_BREAK))
       .join(' · '),
-    blocks: bars.blocks,
+    blocks: bars.sung.length > 0 ? [] : bars.blocks,
+    sung: bars.sung,
+    wordsRight: bars.sung.length > 0 ? sayWordsRight(document.words) : '',
     ornaments: bars.ornaments.figures,
     words: chords.all.flatMap((chord) => wordsOfShape(chord, telling)),
     showsWords: shows('shape-words'),
@@ -155,6 +163,7 @@ type Bars = {
   readonly ornaments: HandoutOrnaments;
   readonly loudness: Pick<SaidOfBars, 'loudness' | 'palm'>;
   readonly blocks: readonly HandoutBlock[];
+  readonly sung: Handout['sung'];
 };
 
 function composeBars(telling: Telling, ways: readonly HeldWay[]): Bars {
@@ -172,7 +181,12 @@ function composeBars(telling: Telling, ways: readonly HeldWay[]): Bars {
   const ornaments =
     isGuitar && shows('ornaments') ? listHandoutOrnaments(source, { reading, nameOf, placesOf }) : NO_ORNAMENTS;
   const loudness = saidOfHands(isGuitar && shows('loudness') ? source.bars : []);
-  const said: SaidOfBars = { hands: patterns.said, ...loudness, ornaments: ornaments.said };
+  const said: SaidOfBars = {
+    hands: patterns.said,
+    ...loudness,
+    ornaments: ornaments.said,
+    showsNotes: shows('notes'),
+  };
   const words: HandoutWords = {
     nameOf: createNames(request, keys, nameOf, createWayNumbers(ways, source.bars)),
     beside: createBeside(request, document, keys, nameOf),
@@ -185,7 +199,44 @@ function composeBars(telling: Telling, ways: readonly HeldWay[]): Bars {
     showsNotes: shows('notes'),
   };
   const blocks = printed.flatMap((each) => blocksOf(document, each, passes, words));
-  return { passes, patterns, ornaments, loudness, blocks: hasOneHand(patterns) ? withHandOnce(blocks) : blocks };
+  const hasWords = request.options.kind === 'words' && document.words !== null;
+  return {
+    passes,
+    patterns,
+    ornaments,
+    loudness,
+    blocks: hasOneHand(patterns) ? withHandOnce(blocks) : blocks,
+    sung: hasWords ? composeSung(listSungBlocks(document, passes, words), blocks) : [],
+  };
+}
+
+/** Passes with words, and for those without the bars of their section, once. */
+function composeSung(passes: readonly (SungBlock | PassSummary)[], blocks: readonly HandoutBlock[]): Handout['sung'] {
+  const printed = new Set<number>();
+  return passes.flatMap((pass): Handout['sung'] => {
+    if ('rows' in pass) {
+      return [pass];
+    }
+    const { section, label } = pass;
+    const own = blocks.filter(({ sectionId }) => sectionId === section.id);
+    const isAgain = printed.has(section.id);
+    printed.add(section.id);
+    const again = {
+      sectionId: section.id,
+      name: label,
+      remark: `as ${headingOf(own[0] ?? NO_HEADING)}`,
+      rightHand: '',
+      rows: [],
+    };
+    return isAgain ? [again] : own;
+  });
+}
+
+const NO_HEADING = { letter: '', name: 'above' } as const;
+
+/** Why whole words stand on the page. */
+function sayWordsRight(words: SongWords | null): string {
+  return words === null ? '' : words.right === 'traditional' ? 'Words: traditional.' : 'Words: our own.';
 }
 
 /** How to set up: capo and tuning, what sounds, how long it is, how frets are counted, what the other guitars do. */

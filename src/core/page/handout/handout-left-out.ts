@@ -5,6 +5,7 @@ import { createPlayingBars } from '../../arrange/ornaments/placed-ornaments.ts';
 import { performanceOf } from '../../arrange/performance/performance.ts';
 import { sumOf } from '../../kernel/list.ts';
 import { formatCount } from '../../kernel/plural.ts';
+import { barsOfLines } from '../../song/chart/chart.ts';
 import type { OrnamentKind, SongDocument } from '../../song/document/document.ts';
 import { type HandoutItem, type HandoutOptions, isShown, type Stand } from '../../song/document/handout-options.ts';
 import { ORNAMENT_WORDS } from '../../words/ornament-words.ts';
@@ -33,6 +34,7 @@ export function listLeftOut(question: LeftOutQuestion): readonly LeftOut[] {
     ...listOfReader(question),
     ...listOfLevels(question),
     ...listOutOfReach(question),
+    ...listOfWords(question),
     ...listOfLesson(question),
   ];
 }
@@ -63,8 +65,10 @@ const DECIDED: readonly {
 
 function hasNotes({ map }: SongDocument): boolean {
   return (
-    map.sections.some(({ note, lines }) => note !== '' || lines.some((line) => line.note !== '')) ||
-    map.form.some(({ note }) => note !== '')
+    map.sections.some(
+      ({ note, lines }) =>
+        note !== '' || lines.some((line) => line.note !== '') || barsOfLines(lines).some((bar) => bar.note !== ''),
+    ) || map.form.some(({ note }) => note !== '')
   );
 }
 
@@ -146,6 +150,16 @@ function listOutOfReach({ source, options }: LeftOutQuestion): readonly LeftOut[
           },
         ];
   });
+}
+
+/** A page of words without words, or a page of bars of a song that has them. */
+function listOfWords({ source, options }: LeftOutQuestion): readonly LeftOut[] {
+  const place = { step: 'listen' } as const;
+  return source.document.words === null && options.kind === 'words'
+    ? [{ what: 'words with chords above', why: 'the song keeps none: write them at the end of its text', place }]
+    : source.document.words !== null && options.kind === 'bars'
+      ? [{ what: 'whole words', why: 'they are on the page of words with chords above', place }]
+      : [];
 }
 
 function listOfLesson({ whole }: LeftOutQuestion): readonly LeftOut[] {

@@ -2,15 +2,17 @@
 
 import { formatTimes } from '../../words/line-words.ts';
 import type { Figure } from '../drawing/figure.ts';
-import { type HandoutBar, type HandoutLine, headingOf, sayBar } from './handout-blocks.ts';
+import { type HandoutBar, type HandoutBlock, type HandoutLine, headingOf, sayBar } from './handout-blocks.ts';
 import type { Handout } from './handout-content.ts';
+import type { SungBlock, SungPiece } from './sung-blocks.ts';
 
 /** A heading with its paragraphs. */
 export type SpokenPart = { readonly heading: string; readonly paragraphs: readonly string[] };
 
 /** The words of a handout: setup, chords, patterns, form, sections, then what follows them. */
 export function speakHandout(handout: Handout): readonly SpokenPart[] {
-  const { words, chords, patterns, strumming, form, blocks, ornaments, drills, cautions, pageKey, missing } = handout;
+  const { words, chords, patterns, strumming, form, blocks, sung, wordsRight } = handout;
+  const { ornaments, drills, cautions, pageKey, missing } = handout;
   const held = new Map(words.map(({ name, text }) => [name, text]));
   const parts: readonly SpokenPart[] = [
     {
@@ -25,10 +27,9 @@ export function speakHandout(handout: Handout): readonly SpokenPart[] {
     },
     { heading: 'Right hand', paragraphs: [...patterns.map(speakFigure), ...strumming] },
     { heading: 'Form', paragraphs: [form] },
-    ...blocks.map(({ letter, name, remark, rightHand, lines }) => ({
-      heading: headingOf({ letter, name }),
-      paragraphs: [[remark, rightHand].filter((text) => text !== '').join('. '), ...lines.flatMap(speakLine)],
-    })),
+    ...blocks.map(speakSection),
+    ...sung.map(speakSection),
+    { heading: 'Words', paragraphs: [wordsRight] },
     { heading: 'Fills and riffs', paragraphs: ornaments.map(speakFigure) },
     { heading: 'Drill first', paragraphs: drills.map(speakFigure) },
     { heading: 'How to read this page', paragraphs: pageKey },
@@ -37,6 +38,23 @@ export function speakHandout(handout: Handout): readonly SpokenPart[] {
   return parts
     .map(({ heading, paragraphs }) => ({ heading, paragraphs: paragraphs.filter((text) => text !== '') }))
     .filter(({ heading, paragraphs }) => paragraphs.length > 0 || heading === handout.title);
+}
+
+function speakSection(block: HandoutBlock | SungBlock): SpokenPart {
+  const { remark, rightHand } = block;
+  const said = [remark, rightHand].filter((text) => text !== '').join('. ');
+  return 'rows' in block
+    ? { heading: block.name, paragraphs: [said, ...block.rows.map(speakRow)] }
+    : { heading: headingOf(block), paragraphs: [said, ...block.lines.flatMap(speakLine)] };
+}
+
+/** "G: rain on the; D (stop on 3): tin roof." */
+function speakRow(pieces: readonly SungPiece[]): string {
+  const said = pieces.map(({ sign, chord, mark, text }) => {
+    const name = mark === '' ? chord : `${chord} (${mark})`;
+    return [sign, name, text.trim()].filter((each) => each !== '').join(': ');
+  });
+  return `${said.filter((text) => text !== '').join('; ')}.`;
 }
 
 /** A figure in words: "Porch Step: down, down up, down, down up; bass: G 6." */

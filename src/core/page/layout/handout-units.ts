@@ -4,9 +4,11 @@ import { lineMark, type Mark, type TextStyle, textMark } from '../drawing/drawin
 import { flowFigures, styled } from '../drawing/figure.ts';
 import { type HandoutBlock, headingOf } from '../handout/handout-blocks.ts';
 import type { Handout } from '../handout/handout-content.ts';
+import type { SungBlock } from '../handout/sung-blocks.ts';
 import { labelMmOf } from './bar-row.ts';
 import { layLine } from './handout-line.ts';
 import { heightOf } from './page-breaks.ts';
+import { laySungRow } from './sung-rows.ts';
 
 /** Blocks that belong together, with the name to go on under where they have to be torn. */
 export type Unit = { readonly name: string; readonly blocks: readonly Block[]; readonly heightMm: number };
@@ -18,14 +20,14 @@ const DRILLS = { share: 0.9, isNamed: false } as const;
 
 /** What laying out a handout needs to know, at a scale. */
 export function layoutOf(
-  { blocks }: Pick<Handout, 'blocks'>,
+  { blocks, sung }: Pick<Handout, 'blocks' | 'sung'>,
   given: Pick<Layout, 'widthMm' | 'scale' | 'gap' | 'measure'>,
 ): Layout {
   const sizes = { ...given, ...sizesAt(given.scale) };
   return {
     ...sizes,
     labelMm: labelMmOf(
-      blocks.flatMap(({ lines }) => lines),
+      [...blocks, ...sung].flatMap((block) => ('rows' in block ? [] : block.lines)),
       sizes,
     ),
   };
@@ -56,7 +58,8 @@ export function layBody(handout: Handout, layout: Layout): readonly Unit[] {
   const { ornaments, words, showsWords, drills, cautions, pageKey } = handout;
   const listed = (lines: readonly string[]): readonly Block[] => lines.flatMap((line) => layText(line, {}, layout));
   return [
-    ...handout.blocks.map((block) => toUnit(headingOf(block), laySection(block, layout))),
+    ...[...handout.blocks, ...handout.sung].map((block) => toUnit(titleOf(block), laySection(block, layout))),
+    ...listUnit('', handout.wordsRight === '' ? [] : layText(handout.wordsRight, { tone: 'quiet' }, layout), layout),
     ...listUnit('Fills and riffs', flowFigures(styled(ornaments, ORNAMENTS), layout), layout),
     ...listUnit(
       'How to hold them',
@@ -76,7 +79,9 @@ function toUnit(name: string, blocks: readonly Block[]): Unit {
 }
 
 function listUnit(name: string, blocks: readonly Block[], layout: Layout): readonly Unit[] {
-  return blocks.length === 0 ? [] : [toUnit(name, [layHeading(name, '', '', layout), ...blocks])];
+  return blocks.length === 0
+    ? []
+    : [toUnit(name, name === '' ? blocks : [layHeading(name, '', '', layout), ...blocks])];
 }
 
 function spaceMm(heightMm: number): Block {
@@ -111,7 +116,23 @@ function layHead(handout: Handout, { widthMm, scale, bodyMm, measure, gap }: Lay
   return { heightMm: y + 2.4 * scale * gap, marks, keepsNext: true };
 }
 
-function laySection(block: HandoutBlock, layout: Layout): readonly Block[] {
+function titleOf(block: HandoutBlock | SungBlock): string {
+  return 'rows' in block ? block.name : headingOf(block);
+}
+
+function laySung({ sectionId, name, remark, rightHand, rows }: SungBlock, layout: Layout): readonly Block[] {
+  const place = { step: 'map', sectionId, barId: null } as const;
+  const heading = leadingTo(layHeading(name, remark, rightHand, layout), layout.widthMm, place, name);
+  return [
+    rows.length === 0 ? { ...heading, keepsNext: false } : heading,
+    ...rows.map((row) => laySungRow(row, sectionId, name, layout)),
+  ];
+}
+
+function laySection(block: HandoutBlock | SungBlock, layout: Layout): readonly Block[] {
+  if ('rows' in block) {
+    return laySung(block, layout);
+  }
   const { sectionId, letter, name, remark, rightHand, lines } = block;
   // The letter stands a little apart.
   const title = letter === '' ? name : `${letter}  ${name}`;

@@ -2,7 +2,7 @@
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 
 type SungSlot = { readonly chord: ChordSymbol | null; readonly isTied: boolean };
-type SungBar = { readonly same: boolean; readonly slots: readonly SungSlot[] };
+type SungBar<S> = { readonly same: boolean; readonly slots: readonly S[] };
 type SungLine<B> = {
   readonly bars: readonly B[];
   readonly times: number;
@@ -14,29 +14,30 @@ export function tidyWords(line: string): string {
   return line.replaceAll('_', '').trim().replace(/\s+/g, ' ');
 }
 
-/** A chord as it is entered: in which slot of which bar (from 0), at the bar's `nth` playing (from 1). */
-export type SungChange<B> = {
+/** A chord as it is entered: in which slot of which bar (from 0; `held` is that slot, of the bar before where the bar says "same"), at the bar's `nth` playing (from 1). */
+export type SungChange<B, S = unknown> = {
   readonly bar: B;
   readonly nth: number;
   readonly slot: number;
   readonly chord: ChordSymbol;
+  readonly held: S;
 };
 
 /** Every chord of some lines as they are played, so many times through. Ties enter nothing; "same" enters the chords of the bar before. */
-export function listSungChanges<B extends SungBar>(
+export function listSungChanges<S extends SungSlot, B extends SungBar<S>>(
   lines: readonly SungLine<B>[],
   times: number,
-): readonly SungChange<B>[] {
+): readonly SungChange<B, S>[] {
   const once = lines.flatMap(playedBarsOf);
   const all = Array.from({ length: times }, () => once).flat();
   const counts = new Map<B, number>();
-  let before: readonly SungSlot[] = [];
+  let before: readonly S[] = [];
   return all.flatMap((bar) => {
     const nth = (counts.get(bar) ?? 0) + 1;
     counts.set(bar, nth);
     before = bar.same ? before : bar.slots;
-    return before.flatMap(({ chord, isTied }, slot): readonly SungChange<B>[] =>
-      chord === null || isTied ? [] : [{ bar, nth, slot, chord }],
+    return before.flatMap((held, slot): readonly SungChange<B, S>[] =>
+      held.chord === null || held.isTied ? [] : [{ bar, nth, slot, chord: held.chord, held }],
     );
   });
 }

@@ -2,18 +2,28 @@
 import { isSameChord } from '../../harmony/chord-symbol.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { range } from '../../kernel/list.ts';
-import type { Bar, Pass, Section, SongDocument, SongWords, SungChord, SungSection } from '../document/document.ts';
+import type {
+  Bar,
+  Pass,
+  Section,
+  Slot,
+  SongDocument,
+  SongWords,
+  SungChord,
+  SungRow,
+  SungSection,
+} from '../document/document.ts';
 import type { ChartSung, ChartSungRow, ChartWords } from './chart.ts';
 import { linesOfPass } from './pass-lines.ts';
 import { listSungChanges, type SungChange } from './sung-changes.ts';
 
 /** The chords of a section, or of one pass of it, as they are entered. */
-export function changesOfSection(section: Section, pass: Pass | null): readonly SungChange<Bar>[] {
+export function changesOfSection(section: Section, pass: Pass | null): readonly SungChange<Bar, Slot>[] {
   return listSungChanges(pass === null ? section.lines : linesOfPass(section, pass), section.times);
 }
 
 /** Finds which of the changes a chord over words is; -1 where it is none of them any more. A bar that a pass has in the place of another counts for it. */
-export function createChangeFinder(
+function createChangeFinder(
   changes: readonly SungChange<Bar>[],
   pass: Pass | null,
 ): (chord: Pick<SungChord, 'barId' | 'nth' | 'slot'>) => number {
@@ -51,7 +61,18 @@ function toChartSung({ map }: SongDocument, { sectionId, passId, rows }: SungSec
   if (section === undefined || (passId !== null && pass === null)) {
     return [];
   }
-  const changes = changesOfSection(section, pass);
+  const lined = lineUpWords(rows, changesOfSection(section, pass), pass);
+  return lined.length === 0
+    ? []
+    : [{ name: section.name, time: pass === null ? null : own.indexOf(pass) + 1, rows: lined }];
+}
+
+/** Rows of words with the changes that stand over them, in the order in which they are entered. */
+export function lineUpWords(
+  rows: readonly SungRow[],
+  changes: readonly SungChange<Bar>[],
+  pass: Pass | null,
+): readonly ChartSungRow[] {
   const find = createChangeFinder(changes, pass);
   let next = 0;
   const lineUp = (chord: SungChord): ChartSungRow['chords'] => {
@@ -66,18 +87,12 @@ function toChartSung({ map }: SongDocument, { sectionId, passId, rows }: SungSec
     next = change + 1;
     return [...skipped, change].map((each) => ({ change: each, at: chord.at }));
   };
-  return [
-    {
-      name: section.name,
-      time: pass === null ? null : own.indexOf(pass) + 1,
-      rows: rows
-        .map(({ text, chords }) => ({
-          text,
-          chords: chords.flatMap((chord) => lineUp({ ...chord, at: Math.min(chord.at, text.length) })),
-        }))
-        .filter(({ text, chords }) => text !== '' || chords.length > 0),
-    },
-  ].filter(({ rows: own }) => own.length > 0);
+  return rows
+    .map(({ text, chords }) => ({
+      text,
+      chords: chords.flatMap((chord) => lineUp({ ...chord, at: Math.min(chord.at, text.length) })),
+    }))
+    .filter(({ text, chords }) => text !== '' || chords.length > 0);
 }
 
 /** Whether a chord is another one than the one before. */

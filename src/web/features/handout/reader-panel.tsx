@@ -26,6 +26,10 @@ import type { HandoutChoices } from './use-handout-choices.ts';
 const EVERYONE = 'everyone';
 const READER_WORDS = { guitar: 'a guitarist', keys: 'keys', bass: 'a bass', ukulele: 'a ukulele' } as const;
 const LIBRARY = 'library';
+const KINDS = [
+  { value: 'bars', text: 'of bars' },
+  { value: 'words', text: 'of words, chords above' },
+] as const;
 
 /** Whom the page is for. */
 export function WhoPanel({
@@ -54,6 +58,7 @@ export function WhoPanel({
         value={options.reader}
         onChange={(value) => reader.change({ reader: value })}
       />
+      <Choice label="Page" options={KINDS} value={options.kind} onChange={(kind) => reader.change({ kind })} />
       {options.reader === 'guitar' && (
         <>
           <Choice

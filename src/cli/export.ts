@@ -11,15 +11,24 @@ import { toScore } from '../core/formats/musicxml/to-score.ts';
 import { toSvg } from '../core/formats/svg/svg-page.ts';
 import { chartTextOf } from '../core/formats/text-chart/format-chart.ts';
 import { toCanonicalJson } from '../core/kernel/canonical-json.ts';
+import { formatCount } from '../core/kernel/plural.ts';
+import type { Page } from '../core/page/drawing/drawing.ts';
 import { measureText } from '../core/page/drawing/text-width.ts';
-import { composeHandout } from '../core/page/handout/handout-content.ts';
+import { composeHandout, type Handout } from '../core/page/handout/handout-content.ts';
 import { speakHandout } from '../core/page/handout/handout-spoken.ts';
 import { layOutHandout, PAPERS, type Paper, PHONE_SHEET, sheetOf } from '../core/page/layout/handout-layout.ts';
+import { type BookSong, layOutBook } from '../core/page/layout/song-book.ts';
 import { AVERAGE_HAND } from '../core/shapes/hand.ts';
 import type { Level, SongDocument } from '../core/song/document/document.ts';
-import { HANDOUT_READERS, type HandoutReader, PLAIN_HANDOUT } from '../core/song/document/handout-options.ts';
+import {
+  HANDOUT_KINDS,
+  HANDOUT_READERS,
+  type HandoutOptions,
+  PLAIN_HANDOUT,
+} from '../core/song/document/handout-options.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
 import { DEFAULT_SETTINGS } from '../core/song/document/settings.ts';
+import { listPlayedBars } from '../core/song/played/played-bars.ts';
 import { toCsvText } from '../exchange/csv-text.ts';
 import { toFontStyle } from '../exchange/embedded-fonts.ts';
 import { toMidiBytes } from '../exchange/midi-bytes.ts';
@@ -40,6 +49,10 @@ const OPTIONS = {
   out: { type: 'string' },
   paper: { type: 'string' },
   for: { type: 'string' },
+  page: { type: 'string' },
+  'one-side': { type: 'boolean' },
+  'large-print': { type: 'boolean' },
+  book: { type: 'string' },
 } as const;
 const ENDINGS = {
   pdf: 'pdf',
@@ -65,24 +78,12 @@ export async function runExport(args: readonly string[]): Promise<Answer> {
   if (positionals.length === 0) {
     throw usageError('export needs a file, or - for standard input.');
   }
-  const wantedLevel = values.level ?? values.rung;
-  if (wantedLevel !== undefined && !WITH_LEVEL.has(format)) {
-    throw usageError('--level goes with --to pdf, html, svg and midi.');
+  refuseMisplaced(values, format);
+  const work = readWork(values, format);
+  makeFolder(work.folder);
+  if (values.book !== undefined) {
+    return await exportBook(positionals, values.book, work);
   }
-  if ((values.paper !== undefined || values.for !== undefined) && !ON_PAPER.has(format)) {
-    throw usageError('--paper and --for go with --to pdf, html and svg.');
-  }
-  const level = wantedLevel === undefined ? null : (readNumber(wantedLevel, 'level', [1, 5], 5) as Level);
-  const folder = values.out ?? '.';
-  const work: Work = {
-    format,
-    level,
-    folder,
-    paper: oneOf(Object.keys(PAPERS) as Paper[], values.paper ?? 'A4', 'paper'),
-    reader: oneOf(HANDOUT_READERS, values.for ?? 'guitar', 'for'),
-    taken: new Set(),
-  };
-  makeFolder(folder);
   const answers: Written[] = [];
   for (const file of positionals) {
     answers.push(await exportFile(file, work));
@@ -90,6 +91,41 @@ export async function runExport(args: readonly string[]): Promise<Answer> {
   return {
     text: answers.flatMap(({ text }) => text ?? []).join('\n'),
     failures: answers.flatMap(({ failure }) => failure ?? []),
+  };
+}
+
+type Values = ReturnType<typeof parseArgs<{ options: typeof OPTIONS }>>['values'];
+
+/** Options that say nothing about a format are mistakes. */
+function refuseMisplaced(values: Values, format: Format): void {
+  const wantsLevel = (values.level ?? values.rung) !== undefined;
+  const onPaper = [values.paper, values.for, values.page, values['one-side'], values['large-print']];
+  if (wantsLevel && !WITH_LEVEL.has(format)) {
+    throw usageError('--level goes with --to pdf, html, svg and midi.');
+  }
+  if (onPaper.some((value) => value !== undefined) && !ON_PAPER.has(format)) {
+    throw usageError('--paper, --for, --page, --one-side and --large-print go with --to pdf, html and svg.');
+  }
+  if (values.book !== undefined && format !== 'pdf') {
+    throw usageError('--book goes with --to pdf.');
+  }
+}
+
+function readWork(values: Values, format: Format): Work {
+  const wantedLevel = values.level ?? values.rung;
+  return {
+    format,
+    level: wantedLevel === undefined ? null : (readNumber(wantedLevel, 'level', [1, 5], 5) as Level),
+    folder: values.out ?? '.',
+    paper: oneOf(Object.keys(PAPERS) as Paper[], values.paper ?? 'A4', 'paper'),
+    options: {
+      ...PLAIN_HANDOUT,
+      reader: oneOf(HANDOUT_READERS, values.for ?? 'guitar', 'for'),
+      kind: oneOf(HANDOUT_KINDS, values.page ?? 'bars', 'page'),
+      isOneSide: values['one-side'] === true,
+      isLargePrint: values['large-print'] === true,
+    },
+    taken: new Set(),
   };
 }
 
@@ -134,7 +170,7 @@ type Work = {
   readonly level: Level | null;
   readonly folder: string;
   readonly paper: Paper;
-  readonly reader: HandoutReader;
+  readonly options: HandoutOptions;
   /** Names that this run has written. */
   readonly taken: Set<string>;
 };
@@ -192,22 +228,55 @@ function barsOf(document: SongDocument, { level }: Work): readonly LevelBar[] | 
   return level === null ? null : mixLevels(document, mainPartOf(document), players, { left: level, right: level });
 }
 
-async function contentsOnPaper(
-  document: SongDocument,
-  work: Work,
-  format: 'pdf' | 'html' | 'svg',
-): Promise<readonly Content[]> {
-  const options = { ...PLAIN_HANDOUT, reader: work.reader };
+/** What stands on the page of a song, and where. A song that is not ready is refused: nothing is printed by accident. */
+function layOut(document: SongDocument, work: Work): { readonly handout: Handout; readonly pages: readonly Page[] } {
+  const { options, level } = work;
   const handout = composeHandout({
     document,
     part: mainPartOf(document),
     reading: DEFAULT_SETTINGS,
     options,
     ownBars: barsOf(document, work),
-    stand: work.level === null ? null : { left: work.level, right: work.level },
+    stand: level === null ? null : { left: level, right: level },
     stage: AVERAGE_HAND.stage,
   });
-  const pages = layOutHandout(handout, sheetOf(work.paper, options), measureText);
+  if (listPlayedBars(document).length === 0) {
+    throw new CommandError(handout.missing.map(({ text }) => text).join(' '));
+  }
+  return { handout, pages: layOutHandout(handout, sheetOf(work.paper, options), measureText) };
+}
+
+/** All songs as one PDF with contents and page numbers; a file that is no song is left out, and said. */
+async function exportBook(files: readonly string[], title: string, work: Work): Promise<Answer> {
+  const songs: BookSong[] = [];
+  const failures: string[] = [];
+  for (const file of files) {
+    try {
+      const { handout, pages } = layOut(readSong(file, createPlanner()), work);
+      songs.push({ title: handout.title, credit: handout.credit, pages });
+    } catch (error) {
+      if (!(error instanceof CommandError) || error.isUsage) {
+        throw error;
+      }
+      failures.push(`${file}: ${error.message}`);
+    }
+  }
+  if (songs.length === 0) {
+    return { text: '', failures };
+  }
+  const name = title.trim() === '' ? 'Song book' : title.trim();
+  const pages = layOutBook(name, songs, sheetOf(work.paper, work.options), measureText);
+  const path = join(work.folder, freeName(name, 'pdf', work.taken));
+  writeTo(path, (await toPdfBytes(pages, name, readFont)).bytes);
+  return { text: `${path}: ${formatCount(songs.length, 'song')}, ${formatCount(pages.length, 'page')}`, failures };
+}
+
+async function contentsOnPaper(
+  document: SongDocument,
+  work: Work,
+  format: 'pdf' | 'html' | 'svg',
+): Promise<readonly Content[]> {
+  const { handout, pages } = layOut(document, work);
   const { title } = handout;
   if (format === 'pdf') {
     return [{ of: '', content: (await toPdfBytes(pages, title, readFont)).bytes }];

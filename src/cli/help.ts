@@ -68,7 +68,11 @@ markers); the text chart; its played bars and its shapes as comma-separated valu
   --out DIR                    the folder to write into (this one)
   --level N                    as level N plays it, for pdf, html, svg and midi
   --paper A4|Letter            for pdf, html and svg (A4)
-  --for guitar|keys|bass|ukulele   who reads it, for pdf, html and svg (guitar)`,
+  --for guitar|keys|bass|ukulele   who reads it, for pdf, html and svg (guitar)
+  --page bars|words            bars, or words with chords above, for pdf, html and svg (bars)
+  --one-side                   smaller type rather than a second side, for pdf, html and svg
+  --large-print                nothing under 18 pt, for pdf, html and svg
+  --book TITLE                 all files as one PDF with contents and page numbers`,
   import: `ladder import FILE… [options]
 Each file into the library of the Golden Ladder that is running on this machine, one line for each: what came in, what was
 assumed, and what was left. Files are text charts in any encoding and manner of writing, MusicXML (.musicxml, .xml, .mxl), and

@@ -23,6 +23,7 @@ import { useSongQuery } from './use-song-query.ts';
 
 /** What only those need who look for a song, or bring one in, is fetched beside the list. */
 const SongFinder = lazy(async () => ({ default: (await import('./song-finder.tsx')).SongFinder }));
+const BookDialog = lazy(async () => ({ default: (await import('./book-dialog.tsx')).BookDialog }));
 const BringInDialog = lazy(async () => ({ default: (await import('./bring-in-dialog.tsx')).BringInDialog }));
 
 /** The library: every song, a new one, and a way back for one that was deleted. */
@@ -61,9 +62,11 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
   const bringing = useBringIn();
   const picker = useRef<HTMLInputElement>(null);
   const [areKeysShown, showKeys] = useState(false);
+  const [isBookOpen, setBookOpen] = useState(false);
   useKeyedActions('Songs', [
     { key: 'n', label: 'New song', run: () => void create() },
     { key: 'b', label: 'Bring songs in from files', run: () => picker.current?.click() },
+    { key: 'k', label: 'A song book of the songs that are listed', run: () => setBookOpen(true) },
     { key: 'c', label: 'Classes', run: () => void navigate('/classes') },
     { key: 'o', label: 'Settings', run: () => void navigate('/settings') },
     { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
@@ -85,6 +88,11 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
             </Button>
             <Link to="/classes">Classes</Link>
             <Link to="/settings">Settings</Link>
+            {(pages.total ?? 0) > 0 && (
+              <Button weight="word" onPress={() => setBookOpen(true)}>
+                Song book
+              </Button>
+            )}
             <FileTrigger ref={picker} allowsMultiple onSelect={(files) => bringing.open([...(files ?? [])])}>
               <Button>Bring in files</Button>
             </FileTrigger>
@@ -97,6 +105,11 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
         {bringing.incoming.length > 0 && (
           <Suspense>
             <BringInDialog bringing={bringing} onAdded={() => void act(async () => undefined)} />
+          </Suspense>
+        )}
+        {isBookOpen && (
+          <Suspense>
+            <BookDialog wanted={query.wanted} onClose={() => setBookOpen(false)} />
           </Suspense>
         )}
         <ShortcutSheet isOpen={areKeysShown} onClose={() => showKeys(false)} />

@@ -12,10 +12,11 @@ import { CHORD_KINDS } from '../core/formats/musicxml/kinds.data.ts';
 import { readScore } from '../core/formats/musicxml/read-score.ts';
 import type { ScoreHarmony, ScoreMeasure } from '../core/formats/musicxml/score.ts';
 import { toScore } from '../core/formats/musicxml/to-score.ts';
-import { type ChordSymbol, formatChordSymbol, pitchClassesOf } from '../core/harmony/chord-symbol.ts';
+import { type ChordSymbol, formatChordSymbol, parseChordSymbol, pitchClassesOf } from '../core/harmony/chord-symbol.ts';
 import { QUALITIES } from '../core/harmony/quality.ts';
 import { itemAt } from '../core/kernel/list.ts';
 import { runSteps } from '../core/kernel/steps.ts';
+import { pitchClassOf } from '../core/pitch/note-name.ts';
 import { barTicks } from '../core/rhythm/metre.ts';
 import { soundingKeyOf } from '../core/song/chart/song-keys.ts';
 import type { SongDocument } from '../core/song/document/document.ts';
@@ -80,6 +81,23 @@ function carriedBy(song: SongDocument) {
       stop,
       cue,
     })),
+  }));
+}
+
+/** The same with each chord by what sounds. */
+function soundOf(bars: ReturnType<typeof carriedBy>) {
+  const sounds = (name: string | null): string | null => {
+    const chord = name === null ? null : parseChordSymbol(name);
+    if (chord === null || !chord.ok) {
+      return name;
+    }
+    const { root, quality, bass } = chord.value;
+    const low = bass === null ? pitchClassOf(root) : pitchClassOf(bass);
+    return `${pitchClassOf(root)} ${quality} ${low}`;
+  };
+  return bars.map(({ slots, ...bar }) => ({
+    ...bar,
+    slots: slots.map(({ chord, ...slot }) => ({ ...slot, chord: sounds(chord) })),
   }));
 }
 
@@ -263,7 +281,8 @@ describe('MusicXML', () => {
     const songs = randomSongs(480, 11);
     expect(songs.length).toBeGreaterThan(runs(300));
     for (const song of songs) {
-      expect(carriedBy(readBack(bytesOf(textOf(song))))).toEqual(carriedBy(song));
+      // Names from the wrong side of the key are spelled right when a song comes in.
+      expect(soundOf(carriedBy(readBack(bytesOf(textOf(song)))))).toEqual(soundOf(carriedBy(song)));
     }
   });
 

@@ -43,6 +43,7 @@ export function toMapTable(document: SongDocument, part: Part): Table {
       named((chord) => formatChordSymbol(toShapeChord(chord))),
       bar.slots.map(({ ticks }) => String(ticks / beatTicks(bar.metre))).join(' '),
       marksOf(bar),
+      bar.bar.note,
       ...handOf(performed[index]),
     ];
   });
@@ -60,6 +61,7 @@ export function toMapTable(document: SongDocument, part: Part): Table {
       'shapes',
       'beats each',
       'marks',
+      'note',
       'right hand',
       'loudness',
       'strums',

@@ -6,6 +6,7 @@ import { isEqual } from '../../kernel/equal.ts';
 import { barTicks, beatTicks, type Metre } from '../../rhythm/metre.ts';
 import type { Tempo } from '../../rhythm/tempo.ts';
 import type { ChartBar, ChartSlot } from '../../song/chart/chart.ts';
+import { isBarNote } from '../../song/document/song-limits.ts';
 import type { ScoreFinding } from './finding.ts';
 import { inUsualPulse, metreOfLength } from './read-attributes.ts';
 import { REMARK_WORDS, type ScoreHarmony, type ScoreMeasure } from './score.ts';
@@ -76,7 +77,7 @@ function toBar(measure: ScoreMeasure, { number, isFirst, songMetre }: Place, sta
     key,
     tempo,
     pickupBeats,
-    note: '',
+    note: noteOf(measure),
     same: false,
     slots: slots.slots.map(({ slot }) => slot),
   };
@@ -139,6 +140,13 @@ function toSlots(
   return { slots, findings };
 }
 
+/** The note on a bar, in the words that this program writes. */
+function noteOf({ remarks }: ScoreMeasure): string {
+  const found = remarks.find(({ text }) => text.startsWith(REMARK_WORDS.note));
+  const note = found?.text.slice(REMARK_WORDS.note.length).trim() ?? '';
+  return isBarNote(note) ? note : '';
+}
+
 /** The marks that stand over a chord in the words that this program writes. */
 function marksAt({ remarks }: ScoreMeasure, tick: number): Pick<ChartSlot, 'hold' | 'stop' | 'isStarred'> {
   const here = remarks.filter((remark) => remark.tick === tick).map(({ text }) => text);
@@ -157,6 +165,7 @@ export function isMark(text: string): boolean {
     text === REMARK_WORDS.hold ||
     text === REMARK_WORDS.cut ||
     text === REMARK_WORDS.star ||
+    text.startsWith(REMARK_WORDS.note) ||
     /^stop on \d{1,2}$/.test(text)
   );
 }

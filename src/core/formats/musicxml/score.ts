@@ -82,4 +82,10 @@ export type Score = {
 };
 
 /** How the marks of a chord are worded over the staff, and read again. */
-export const REMARK_WORDS = { hold: 'let ring', cut: 'hit and cut', stop: 'stop on ', star: '*' } as const;
+export const REMARK_WORDS = {
+  hold: 'let ring',
+  cut: 'hit and cut',
+  stop: 'stop on ',
+  star: '*',
+  note: 'note: ',
+} as const;

@@ -244,7 +244,10 @@ function toMeasure(
       })),
     notes,
     tabNotes: tabNotesOf(context, playedIndex),
-    remarks: slots.flatMap(({ slot, tick }) => remarksOf(slot).map((text): ScoreWords => ({ tick, text }))),
+    remarks: [
+      ...(bar.note === '' ? [] : [{ tick: 0, text: `${REMARK_WORDS.note}${bar.note}` }]),
+      ...slots.flatMap(({ slot, tick }) => remarksOf(slot).map((text): ScoreWords => ({ tick, text }))),
+    ],
     cues: cues.map(({ text, verse }) => ({ tick: 0, text, verse })),
     syllables: slots.flatMap(({ slot, tick }) => (slot.cue === null ? [] : [{ tick, text: slot.cue }])),
   };

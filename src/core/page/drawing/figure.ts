@@ -21,7 +21,8 @@ export type Figure = {
 /** How figures are set: the size of their drawings and names in shares of the page's own scale, and which face names are in. */
 export type FigureStyle = { readonly share: number; readonly isNamed: boolean };
 
-const NO_DRAWING_MM = 20;
+/** What stands in the place of a drawing. */
+const NO_DRAWING = 'no shape found';
 const GAP_MM = 5;
 
 /** A figure with how it is set. */
@@ -54,6 +55,12 @@ function nameMm({ isNamed, share }: FigureStyle, { bodyMm, scale }: Layout): num
   return isNamed ? Math.max(bodyMm, 4.4 * scale * share) : bodyMm;
 }
 
+/** At which size a drawing is set: as its style says, or smaller where it would be wider than the column. */
+function sizeOf({ figure, style }: StyledFigure, { scale, widthMm }: Layout): number {
+  const size = scale * style.share;
+  return figure.drawing === null ? size : Math.min(size, widthMm / figure.drawing.widthMm);
+}
+
 /** Notes go on over as many rows as they need, each this wide at most, or as wide as the drawing. */
 const NOTE_MM = 58;
 
@@ -65,7 +72,10 @@ function measureFigure({ figure, style }: StyledFigure, layout: Layout): Measure
   const face = style.isNamed ? 'name' : 'text';
   const nameOf = (text: string): number => measure(text, nameMm(style, layout), face, true);
   const noteOf = (text: string): number => measure(text, bodyMm, 'text', false);
-  const drawing = (figure.drawing?.widthMm ?? NO_DRAWING_MM) * scale * style.share;
+  const drawing =
+    figure.drawing === null
+      ? measure(NO_DRAWING, bodyMm, 'text', false)
+      : figure.drawing.widthMm * sizeOf({ figure, style }, layout);
   const most = Math.min(widthMm, Math.max(drawing, style.isNamed ? nameOf(figure.name) : 0, NOTE_MM * scale));
   const names = style.isNamed ? [figure.name] : wrapText(figure.name, most, nameOf);
   const notes = figure.note === '' ? [] : wrapText(figure.note, most, noteOf);
@@ -84,7 +94,7 @@ function layRow(row: readonly PlacedFigure[], layout: Layout): Block {
   const textRows = Math.max(...measured.map(({ names, notes }) => names.length + notes.length));
   const top = nameY + (textRows - 1) * bodyMm * 1.25 + 1.2 * scale;
   const marks = row.flatMap((each, index) => layFigure(each, itemAt(measured, index), { nameY, top }, layout));
-  const heightOf = ({ figure, style }: StyledFigure): number => (figure.drawing?.heightMm ?? 6) * scale * style.share;
+  const heightOf = (each: StyledFigure): number => (each.figure.drawing?.heightMm ?? 6) * sizeOf(each, layout);
   const heightMm = top + Math.max(...row.map(heightOf)) + 2.2 * scale * layout.gap;
   const regions = row.flatMap(({ figure, xMm }, index): readonly Region[] => {
     const { widthMm } = itemAt(measured, index);
@@ -104,7 +114,8 @@ function layFigure(
   layout: Layout,
 ): readonly Mark[] {
   const { bodyMm, scale } = layout;
-  const size = scale * style.share;
+  const size = sizeOf({ figure, style }, layout);
+  const leastMm = size < scale * style.share ? 0 : bodyMm;
   const x = style.isNamed ? xMm + widthMm / 2 : xMm;
   const anchor = style.isNamed ? 'middle' : 'start';
   const inset = style.isNamed ? (widthMm - (figure.drawing?.widthMm ?? 0) * size) / 2 : 0;
@@ -121,8 +132,8 @@ function layFigure(
     ),
     ...notes.map((note, row) => textMark(note, [x, rowY(names.length + row)], bodyMm, quiet)),
     ...(figure.drawing === null
-      ? [textMark('no shape found', [x, top + bodyMm * 1.5], bodyMm, quiet)]
-      : figure.drawing.marks.map((mark) => moveRight(moveDown(legible(mark, size, layout.bodyMm), top), xMm + inset))),
+      ? [textMark(NO_DRAWING, [x, top + bodyMm * 1.5], bodyMm, quiet)]
+      : figure.drawing.marks.map((mark) => moveRight(moveDown(legible(mark, size, leastMm), top), xMm + inset))),
   ];
 }
 

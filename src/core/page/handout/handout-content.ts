@@ -272,7 +272,7 @@ function hasOneHand({ said }: HandoutPatterns): boolean {
 
 /** A song with one pattern names it once, where it begins; how loud it is goes on being said. */
 function withHandOnce(blocks: readonly HandoutBlock[]): readonly HandoutBlock[] {
-  const [first] = blocks;
+  const first = blocks.find(({ rightHand, going }) => rightHand !== going) ?? blocks[0];
   return blocks.map((block) => (block === first ? block : { ...block, rightHand: block.going }));
 }
 

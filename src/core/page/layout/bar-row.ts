@@ -3,10 +3,12 @@ import { itemAt, range, sumOf } from '../../kernel/list.ts';
 import { STAR_SIGN } from '../../words/mark-words.ts';
 import { CHORD_MM, type Layout, SMALLEST_MM, wrapText } from '../drawing/block.ts';
 import { lineMark, type Mark, textMark } from '../drawing/drawing.ts';
-import type { HandoutBar, HandoutLine } from '../handout/handout-blocks.ts';
+import type { HandoutBar, HandoutChord, HandoutLine } from '../handout/handout-blocks.ts';
 
 /** Room at the right for how often a line is played; that at the left, for what it is called, is as wide as a page needs (Layout). */
 const ROUNDS_MM = 10;
+/** What a bar takes without any name. */
+const EMPTY_BAR_MM = 6;
 /** Between a chord's name and the next. */
 const CHORD_GAP_MM = 1.2;
 const BAR_INSET = { left: 1.3, both: 2.2 } as const;
@@ -19,6 +21,12 @@ export function freeWidthMm({ widthMm, labelMm, scale }: Layout): number {
 /** Names of chords that would crowd their bar are set smaller: to 14 pt, where one side is asked for to the size of words. */
 export function leastChordMm({ wordMm, chordMm, scale }: Layout): number {
   return scale < 1 ? Math.min(wordMm, chordMm) : Math.min(chordMm, CHORD_MM);
+}
+
+/** The least width in which the names of a bar stand beside each other, wherever their beats are. */
+export function leastBarMm({ chords }: Pick<HandoutBar, 'chords'>, layout: Layout): number {
+  const size = Math.min(layout.chordMm, SMALLEST_MM);
+  return sumOf(chords, (chord) => layout.measure(nameOf(chord), size, 'name', true) + CHORD_GAP_MM) + BAR_INSET.both;
 }
 
 /** The width a bar needs for its chord names to stand apart at a size, each where its beat is. */
@@ -46,7 +54,14 @@ function barWidths(bars: readonly HandoutBar[], perRow: number, layout: Layout):
     const spare = even * bars.length - sumOf(widths, (width) => width);
     return widths.map((width) => width + spare / bars.length);
   };
-  return sumOf(needed, (width) => width) <= even * bars.length ? share(needed) : share(least);
+  const total = even * bars.length;
+  if (sumOf(least, (width) => width) > total) {
+    // Names leave their beats: each bar has room by what stands in it.
+    const names = bars.map((bar) => leastBarMm(bar, layout) + EMPTY_BAR_MM);
+    const sum = sumOf(names, (width) => width);
+    return names.map((width) => (width * total) / sum);
+  }
+  return sumOf(needed, (width) => width) <= total ? share(needed) : share(least);
 }
 
 /** Bars in one row; `number` is that of its first bar in its line, `songBar` in the song. */
@@ -83,9 +98,10 @@ export function layRow(row: Row, layout: Layout): LaidRow {
     xMm: xMm + 0.8,
     text: [index === 0 ? row.endingLabel : '', bar.above].filter((text) => text !== '').join('  '),
   }));
-  const below = frames.flatMap(({ bar, xMm, barMm }) =>
-    bar.chords.map((chord) => ({ xMm: chordX(xMm, barMm, chord.startShare), text: chord.mark })),
-  );
+  const below = frames.flatMap(({ bar, xMm, barMm }, index) => {
+    const places = placeChords(bar, besideSigns(row, index, { xMm, barMm }, scale), layout);
+    return bar.chords.map((chord, at) => ({ xMm: places[at]?.xMm ?? xMm, text: chord.mark }));
+  });
   const over = wrapCaptions(above, widthMm, layout);
   const under = wrapCaptions(below, widthMm, layout);
   const top = over.rows * bodyMm * 1.12 + 0.5 * scale;
@@ -191,28 +207,58 @@ function wrapCaptions(captions: readonly Caption[], widthMm: number, { measure, 
   return { placed, rows: Math.max(0, ...placed.map(({ row }) => row + 1)) };
 }
 
-function chordX(xMm: number, barMm: number, startShare: number): number {
-  return xMm + BAR_INSET.left + startShare * (barMm - BAR_INSET.both);
-}
-
 /** A bar where it stands, and which bar of its line it is. */
 type Frame = { readonly bar: HandoutBar; readonly xMm: number; readonly barMm: number; readonly number: number };
+
+/** Where each chord of a bar stands, and how large: over its beat, or right behind the one before where that takes the room. */
+function placeChords(
+  { chords }: HandoutBar,
+  { xMm, barMm }: Pick<Frame, 'xMm' | 'barMm'>,
+  layout: Layout,
+): readonly { readonly xMm: number; readonly sizeMm: number }[] {
+  const { measure, chordMm } = layout;
+  const least = Math.min(chordMm, SMALLEST_MM);
+  // A bar with more names than a whole row holds is set smaller than anything else: better than one name on another.
+  const crowd = leastBarMm({ chords }, layout) / barMm;
+  const sized = chords.map((chord, index) => {
+    const share = (chords[index + 1]?.startShare ?? 1) - chord.startShare;
+    const room = share * (barMm - BAR_INSET.both) - CHORD_GAP_MM;
+    const width = measure(nameOf(chord), chordMm, 'name', true);
+    const fitting = width <= room ? chordMm : Math.min(chordMm, Math.max(least, (chordMm * room) / width));
+    const sizeMm = crowd > 1 ? least / crowd : fitting;
+    return { sizeMm, widthMm: (width * sizeMm) / chordMm };
+  });
+  const xs: number[] = [];
+  for (const [index, { startShare }] of chords.entries()) {
+    const beat = xMm + BAR_INSET.left + startShare * (barMm - BAR_INSET.both);
+    const before =
+      index === 0 ? beat : (xs[index - 1] ?? 0) + (sized[index - 1]?.widthMm ?? 0) + CHORD_GAP_MM / Math.max(1, crowd);
+    xs.push(Math.max(beat, before));
+  }
+  // What then stands past the end moves back, as far as there is room.
+  let end = xMm + barMm - CHORD_GAP_MM / 2 / Math.max(1, crowd);
+  for (let index = xs.length - 1; index >= 0; index -= 1) {
+    const own = Math.min(xs[index] ?? 0, end - (sized[index]?.widthMm ?? 0));
+    xs[index] = own;
+    end = own - CHORD_GAP_MM / Math.max(1, crowd);
+  }
+  return sized.map(({ sizeMm }, index) => ({ sizeMm, xMm: xs[index] ?? 0 }));
+}
+
+function nameOf({ text, isStarred }: HandoutChord): string {
+  return isStarred ? `${text}${STAR_SIGN}` : text;
+}
 
 type ChordRoom = { readonly xMm: number; readonly barMm: number; readonly top: number; readonly baseline: number };
 
 function layChords(bar: HandoutBar, { xMm, barMm, top, baseline }: ChordRoom, layout: Layout): readonly Mark[] {
-  const { scale, measure, chordMm } = layout;
-  return bar.chords.flatMap(({ text: name, startShare, isTie, isStarred }, index): readonly Mark[] => {
-    if (isTie) {
-      return tieArc(xMm, top + 2.6 * scale, scale);
+  const places = placeChords(bar, { xMm, barMm }, layout);
+  return bar.chords.flatMap((chord, index): readonly Mark[] => {
+    if (chord.isTie) {
+      return tieArc(xMm, top + 2.6 * layout.scale, layout.scale);
     }
-    const text = isStarred ? `${name}${STAR_SIGN}` : name;
-    const share = (bar.chords[index + 1]?.startShare ?? 1) - startShare;
-    const room = share * (barMm - BAR_INSET.both) - CHORD_GAP_MM;
-    const width = measure(text, chordMm, 'name', true);
-    const least = Math.min(chordMm, SMALLEST_MM);
-    const sizeMm = width <= room ? chordMm : Math.min(chordMm, Math.max(least, (chordMm * room) / width));
-    return [textMark(text, [chordX(xMm, barMm, startShare), baseline], sizeMm, { face: 'name', isBold: true })];
+    const { xMm: x = 0, sizeMm = layout.chordMm } = places[index] ?? {};
+    return [textMark(nameOf(chord), [x, baseline], sizeMm, { face: 'name', isBold: true })];
   });
 }
 

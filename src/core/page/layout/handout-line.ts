@@ -2,37 +2,54 @@
 import { range, sumOf } from '../../kernel/list.ts';
 import { type Block, type Layout, wrapText } from '../drawing/block.ts';
 import { type Mark, moveDown, textMark } from '../drawing/drawing.ts';
-import type { Region } from '../drawing/region.ts';
+import { moveRegion } from '../drawing/region.ts';
 import type { HandoutBar, HandoutLine } from '../handout/handout-blocks.ts';
-import { freeWidthMm, layRow, leastChordMm, neededMm, type Row } from './bar-row.ts';
+import { freeWidthMm, layRow, leastBarMm, leastChordMm, neededMm, type Row } from './bar-row.ts';
 
 const MOST_BARS_IN_A_ROW = 4;
-/** A line of bars in rows, its endings, what is noted about it, and the words under it: one block, kept together. */
-export function layLine(line: HandoutLine, sectionId: number, layout: Layout): Block {
-  const marks: Mark[] = [];
-  const regions: Region[] = [];
-  let y = 0;
-  for (const row of listRows(line, layout)) {
-    const laid = layRow(row, layout);
-    marks.push(...laid.marks.map((mark) => moveDown(mark, y)));
-    regions.push(
-      ...laid.frames.map(({ bar, xMm, barMm, number }) => ({
-        xMm,
-        yMm: y,
-        widthMm: barMm,
-        heightMm: laid.heightMm,
-        place: { step: 'map', sectionId, barId: bar.barId } as const,
-        label: `${line.label}, bar ${number}`,
-      })),
-    );
-    y += laid.heightMm;
-  }
-  const words = layWords(line, y, layout);
-  return {
+/** A line that is higher is no longer kept together: its rows may stand on different pages, the last one with the words. */
+const HIGHEST_LINE_MM = 110;
+
+/** A line of bars in rows, its endings, what is noted about it, and the words under it: one block, kept together as long as that goes. */
+export function layLine(line: HandoutLine, sectionId: number, layout: Layout): readonly Block[] {
+  const rows = listRows(line, layout).map((row) => toBlock(row, line, sectionId, layout));
+  const words = layWords(line, 0, layout);
+  const under: Block = {
     heightMm: words.bottom + 1.4 * layout.scale * layout.gap,
-    marks: [...marks, ...words.marks],
+    marks: words.marks,
     keepsNext: false,
-    regions,
+  };
+  const [first = under, ...others] = [...rows, under];
+  if (sumOf([first, ...others], ({ heightMm }) => heightMm) <= HIGHEST_LINE_MM) {
+    return [others.reduce(joinBlocks, first)];
+  }
+  const last = rows.at(-1);
+  return [...rows.slice(0, -1), last === undefined ? under : joinBlocks(last, under)];
+}
+
+/** A row with the bars that lead into the song. */
+function toBlock(row: Row, line: HandoutLine, sectionId: number, layout: Layout): Block {
+  const { heightMm, marks, frames } = layRow(row, layout);
+  const regions = frames.map(({ bar, xMm, barMm, number }) => ({
+    xMm,
+    yMm: 0,
+    widthMm: barMm,
+    heightMm,
+    place: { step: 'map', sectionId, barId: bar.barId } as const,
+    label: `${line.label}, bar ${number}`,
+  }));
+  return { heightMm, marks, keepsNext: false, regions };
+}
+
+function joinBlocks(above: Block, below: Block): Block {
+  return {
+    heightMm: above.heightMm + below.heightMm,
+    marks: [...above.marks, ...below.marks.map((mark) => moveDown(mark, above.heightMm))],
+    keepsNext: below.keepsNext,
+    regions: [
+      ...(above.regions ?? []),
+      ...(below.regions ?? []).map((region) => moveRegion(region, 0, above.heightMm)),
+    ],
   };
 }
 
@@ -103,7 +120,10 @@ function endingPieces({ bars, label, closes }: HandoutLine['endings'][number], p
 /** Whether every row of a line has room for its chord names, set no smaller than running text. */
 export function hasRoom(line: HandoutLine, layout: Layout): boolean {
   const perRow = barsPerRow(line, layout);
-  return rowsOf(line, perRow).every((bars) => fits(bars, layout));
+  const room = freeWidthMm(layout);
+  return rowsOf(line, perRow).every(
+    (bars) => fits(bars, layout) || (perRow === 1 && sumOf(bars, (bar) => leastBarMm(bar, layout)) <= room),
+  );
 }
 
 /** All rows of a line, those of its endings too. */
@@ -119,7 +139,7 @@ function fits(bars: readonly HandoutBar[], layout: Layout): boolean {
 function barsPerRow(line: HandoutLine, layout: Layout): number {
   const fitIn = (count: number): boolean => rowsOf(line, count).every((bars) => fits(bars, layout));
   const most = line.bars.length === MOST_BARS_IN_A_ROW + 1 ? [MOST_BARS_IN_A_ROW + 1] : [];
-  return [...most, MOST_BARS_IN_A_ROW].find(fitIn) ?? MOST_BARS_IN_A_ROW / 2;
+  return [...most, MOST_BARS_IN_A_ROW, MOST_BARS_IN_A_ROW / 2].find(fitIn) ?? 1;
 }
 
 /** Bars in rows, as even as can be. */

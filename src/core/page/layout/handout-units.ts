@@ -138,7 +138,7 @@ function laySection(block: HandoutBlock | SungBlock, layout: Layout): readonly B
   const title = letter === '' ? name : `${letter}  ${name}`;
   const place = { step: 'map', sectionId, barId: null } as const;
   const heading = leadingTo(layHeading(title, remark, rightHand, layout), layout.widthMm, place, name);
-  return [heading, ...lines.map((line) => layLine(line, sectionId, layout))];
+  return [heading, ...lines.flatMap((line) => layLine(line, sectionId, layout))];
 }
 
 const NAME_MM = 4.8;
@@ -185,7 +185,9 @@ export function cutUnit(unit: Unit, [firstMm, restMm]: readonly [number, number]
   unit.blocks.forEach((block, index) => {
     const next = block.keepsNext ? (unit.blocks[index + 1]?.heightMm ?? 0) : 0;
     const room = pieces.length === 1 ? firstMm : restMm;
-    if (used + block.heightMm + next > room && used > 0) {
+    // A heading alone is no piece: what is higher than a whole column stands under it all the same.
+    const hasBody = pieces.at(-1)?.some(({ keepsNext }) => !keepsNext) === true;
+    if (used + block.heightMm + next > room && hasBody) {
       pieces.push(again === null ? [] : [again]);
       used = again?.heightMm ?? 0;
     }

@@ -4,7 +4,6 @@ import type { LeftOut } from '../../../core/page/handout/handout-left-out.ts';
 import type { HandoutItem } from '../../../core/song/document/handout-options.ts';
 import { pathOfPlace } from '../../editor/song-links.ts';
 import { Button } from '../../ui/button.tsx';
-import { Panel } from '../../ui/panel.tsx';
 
 /** What the song has and the page does not show; a press goes to where that is decided, or shows it. */
 export function LeftOutPanel(props: {
@@ -13,11 +12,8 @@ export function LeftOutPanel(props: {
 }) {
   const { leftOut, onShow } = props;
   return (
-    <Panel
-      title="Not on the page"
-      summary={leftOut.length === 0 ? 'nothing is left out' : String(leftOut.length)}
-      isOpenAtFirst={leftOut.length > 0}
-    >
+    <Part>
+      <h2>Not on the page</h2>
       {leftOut.length === 0 ? (
         <p>All that the song has stands on this page.</p>
       ) : (
@@ -30,7 +26,7 @@ export function LeftOutPanel(props: {
           ))}
         </List>
       )}
-    </Panel>
+    </Part>
   );
 }
 
@@ -54,6 +50,10 @@ function Line({ leftOut, onShow }: { readonly leftOut: LeftOut; readonly onShow:
   );
 }
 
+const Part = styled.section`
+  padding-bottom: 12px; font-size: 14px;
+  h2 { font-size: 17px; padding-bottom: 4px; }
+`;
 const List = styled.ul`
   list-style: none; padding: 0; margin: 0; display: grid; gap: 6px;
 `;

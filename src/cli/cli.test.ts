@@ -349,6 +349,9 @@ describe('export', () => {
     [['export', '--to', 'text'], 'needs a file'],
     [['export', 'x.txt', '--to', 'text', '--level', '2'], '--level goes with --to pdf, html, svg and midi'],
     [['export', 'x.txt', '--to', 'pdf', '--paper', 'A3'], '--paper'],
+    [['export', 'x.txt', '--to', 'midi', '--one-side'], '--one-side and --large-print go with'],
+    [['export', 'x.txt', '--to', 'html', '--book', 'x'], '--book goes with --to pdf'],
+    [['export', 'x.txt', '--to', 'pdf', '--page', 'lyrics'], '--page is one of bars, words'],
     [['export', 'x.txt', '--to', 'midi', '--level', '9'], 'level'],
   ])('%j is not understood', async (args, words) => {
     const { err, code } = await run(args);

@@ -18,7 +18,7 @@ export type HandoutOf = {
 const PLAYERS = { hand: AVERAGE_HAND, known: null };
 
 /** The bars of hands on some levels; null: as it is arranged. */
-export function ownBarsOf(document: SongDocument, part: Part, stand: Stand | null): readonly LevelBar[] | null {
+function ownBarsOf(document: SongDocument, part: Part, stand: Stand | null): readonly LevelBar[] | null {
   return stand === null ? null : mixLevels(document, part, PLAYERS, stand);
 }
 

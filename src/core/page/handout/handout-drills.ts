@@ -39,7 +39,7 @@ const JUST_OUT_OF_REACH = 2;
 const NEARLY = 0.6;
 
 /** Which changes are drilled, in their order. */
-export function chooseDrills(changes: readonly ChangeTime[]): readonly ChangeTime[] {
+function chooseDrills(changes: readonly ChangeTime[]): readonly ChangeTime[] {
   const hardest = changes.reduce<ChangeTime | null>(
     (most, each) => (most === null || hardnessOf(each) > hardnessOf(most) ? each : most),
     null,

@@ -94,7 +94,7 @@ const USUAL_FOR_BEGINNERS: ReadonlySet<HandoutItem> = new Set(['fingers', 'picke
  * Whether something is shown unless somebody says otherwise, on the page of hands on some levels (null: as it is arranged, the teacher's
  * page, which has the numbers of the bars besides).
  */
-export function isUsuallyShown(item: HandoutItem, stand: Stand | null): boolean {
+function isUsuallyShown(item: HandoutItem, stand: Stand | null): boolean {
   return stand === null
     ? item === 'bar-numbers' || USUAL.has(item)
     : (Math.max(stand.left, stand.right) <= PLAIN_UP_TO ? USUAL_FOR_BEGINNERS : USUAL).has(item);

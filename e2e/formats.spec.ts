@@ -14,7 +14,7 @@ async function openHandout(page: Page, title: string): Promise<void> {
   await page.goto('/');
   await page.getByRole('link', { name: title }).click();
   await page.getByRole('link', { name: 'Handout', exact: true }).click();
-  await expect(page.getByText('Fits one page.')).toBeVisible();
+  await expect(page.getByText(/^(Fits one page|2 pages, to lie side by side)\.$/)).toBeVisible();
 }
 
 /** Presses a button that gives a file, and keeps it. */

@@ -13,7 +13,7 @@ test('a level is edited by hand, an ornament written, and the capo moved: what n
   const complaints = collectComplaints(page);
   await newSong(page);
   await pasteChart(page, CHART);
-  await page.getByRole('link', { name: 'Levels' }).click();
+  await page.getByRole('link', { name: 'Levels', exact: true }).click();
   await page.getByRole('button', { name: 'Level 3, bar 2: F xx3211' }).click();
   await page.getByRole('button', { name: '133211 wherever F comes' }).click();
   await expect(page.getByRole('button', { name: 'Level 3, bar 2: F 133211' })).toBeVisible();
@@ -43,7 +43,7 @@ test('a level is edited by hand, an ornament written, and the capo moved: what n
   await page.getByRole('link', { name: 'Right hand' }).click();
   await page.getByText('Ornaments', { exact: true }).click();
   await expect(page.getByText('Lost here: its E2 lies below the lowest string.')).toBeVisible();
-  await page.getByRole('link', { name: 'Levels' }).click();
+  await page.getByRole('link', { name: 'Levels', exact: true }).click();
   await expect(page.getByText('Not played: The song has no such chord behind this capo.')).toBeVisible();
 
   await page.keyboard.press('Control+z');
@@ -66,7 +66,7 @@ test('a level is edited by hand, an ornament written, and the capo moved: what n
   ).toBe('MThd');
   await expectSaved(page);
   await page.reload();
-  await page.getByRole('link', { name: 'Levels' }).click();
+  await page.getByRole('link', { name: 'Levels', exact: true }).click();
   await expect(page.getByText('Level 3: F held as 133211')).toBeVisible();
   expect(complaints).toEqual([]);
 });

@@ -38,7 +38,7 @@ test('a long song opens, scrolls and goes on over several pages', async ({ page 
   await page.getByRole('link', { name: 'Map', exact: true }).click();
   await expect(page.getByRole('region', { name: 'Part 60' })).toBeVisible();
   await page.getByRole('link', { name: 'Handout', exact: true }).click();
-  await expect(page.getByText(/^\d+ pages; even small/)).toBeVisible();
+  await expect(page.getByText(/^\d+ pages\.$/)).toBeVisible();
 });
 
 test('nothing scrolls sideways on a small screen', async ({ page }) => {

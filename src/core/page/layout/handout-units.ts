@@ -41,7 +41,7 @@ export function layTop(handout: Handout, layout: Layout, share: number): readonl
   // Where it takes less room, patterns go on in the row of the last chords.
   const together = flowFigures([...chords, ...patterns], layout);
   return [
-    leadingTo(layHead(handout, layout), layout.widthMm, { step: 'capo' }, handout.title),
+    leadingTo(layHead(handout, layout), layout.widthMm, { step: 'capo' }, 'How to set up'),
     ...handout.missing.flatMap(({ text, place }) =>
       layText(text, { tone: 'warning', isBold: true }, layout).map((block) =>
         leadingTo(block, layout.widthMm, place, text),

@@ -37,7 +37,7 @@ type BarCellProps = {
 export const BarCell = memo(function BarCell(props: BarCellProps) {
   const { bar, place, naming, isSelected, isEntry, isOdd, isRinging, hand, refused } = props;
   const metre = bar.metre ?? naming.metre;
-  const changes = [barChangeWords(bar, metre), hand].filter((text) => text !== '').join(', ');
+  const changes = [barChangeWords(bar, metre), hand, bar.note].filter((text) => text !== '').join(', ');
   let start = 0;
   return (
     <Cell

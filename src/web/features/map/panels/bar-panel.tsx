@@ -8,6 +8,7 @@ import { listCutBeats, PUSH_STEPS } from '../../../../core/song/chart/slot-marks
 import { songKeysOf } from '../../../../core/song/chart/song-keys.ts';
 import { splitSyllables } from '../../../../core/song/chart/syllables.ts';
 import type { Bar } from '../../../../core/song/document/document.ts';
+import { isBarNote } from '../../../../core/song/document/song-limits.ts';
 import { useChordName } from '../../../api/settings.tsx';
 import { useDocument, usePart } from '../../../editor/use-song.tsx';
 import { Button } from '../../../ui/button.tsx';
@@ -103,6 +104,15 @@ export function BarPanel({ block, selection }: { readonly block: MapBlock; reado
               }}
             />
           </Row>
+          <Field
+            label="Note on this bar"
+            value={bar.note}
+            onCommit={(text) =>
+              isBarNote(text.trim())
+                ? change((each) => ({ ...each, note: text.trim() }))
+                : 'A note is one line without brackets and bar lines.'
+            }
+          />
         </>
       )}
     </Panel>

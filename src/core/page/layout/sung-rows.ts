@@ -107,6 +107,27 @@ function markWidth({ mark }: SungPiece, { measure, bodyMm }: Layout): number {
   return mark === '' ? 0 : measure(mark, bodyMm, 'text', false) + 1;
 }
 
+/** What stands right behind each other is one text: so it can be found, copied and read as words. */
+function joinWords(
+  row: readonly Syllable[],
+  starts: readonly number[],
+  { measure, wordMm }: Layout,
+): readonly { readonly xMm: number; readonly text: string }[] {
+  const joined: { xMm: number; text: string }[] = [];
+  let end = Number.NEGATIVE_INFINITY;
+  for (const [index, { text }] of row.entries()) {
+    const xMm = starts[index] ?? 0;
+    const last = joined.at(-1);
+    if (last !== undefined && Math.abs(xMm - end) < 0.01) {
+      last.text += text;
+    } else {
+      joined.push({ xMm, text });
+    }
+    end = xMm + measure(text, wordMm, 'text', false);
+  }
+  return joined.map(({ xMm, text }) => ({ xMm, text: text.trimEnd() })).filter(({ text }) => text !== '');
+}
+
 type LaidRow = {
   readonly heightMm: number;
   readonly marks: readonly Mark[];
@@ -146,7 +167,6 @@ function layRow(row: readonly Syllable[], layout: Layout): LaidRow {
       ...(mark === ''
         ? []
         : [textMark(mark, [at + chordWidth(syllable, layout) + 1, chordY], bodyMm, { tone: 'quiet' })]),
-      ...(text.trim() === '' ? [] : [textMark(text.trimEnd(), [at, wordY], wordMm)]),
       ...hyphen,
     ];
   });
@@ -157,6 +177,7 @@ function layRow(row: readonly Syllable[], layout: Layout): LaidRow {
         textMark(text, [xMm, (at + 0.88) * bodyMm * 1.12], bodyMm, { isBold: true }),
       ),
       ...marks,
+      ...joinWords(row, starts, layout).map(({ xMm, text }) => textMark(text, [xMm, wordY], wordMm)),
     ],
     places: row.map(({ barId }, index) => ({
       xMm: starts[index] ?? 0,

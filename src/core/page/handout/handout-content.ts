@@ -246,7 +246,10 @@ function composeSetup({ request, source, reading, isGuitar, shows }: Telling): r
   return [
     ...setupSentences(document, part, totalsOf(played), { reader, saysSound: shows('without-capo') }),
     ...(isGuitar ? sayRetuning(part.setup.tuning, reading.stringNaming) : []),
-    ...(isGuitar && part.setup.capoFret > 0 ? [`Frets are counted from the ${reading.fretsFrom}.`] : []),
+    // A beginner's shapes lie at the capo: the question does not come up before frets are counted from the nut.
+    ...(isGuitar && part.setup.capoFret > 0 && (shows('without-capo') || reading.fretsFrom === 'nut')
+      ? [`Frets are counted from the ${reading.fretsFrom}.`]
+      : []),
     ...otherPartWords(request, document),
     ...(isOwn && isGuitar ? ['Your part.'] : []),
   ];

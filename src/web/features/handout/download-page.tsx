@@ -12,10 +12,15 @@ import { download } from '../../library/download.ts';
 import { Button } from '../../ui/button.tsx';
 import { useDownload } from './use-download.ts';
 
-type TakeProps = { readonly handout: Handout; readonly pages: readonly Page[] };
+type TakeProps = {
+  readonly handout: Handout;
+  readonly pages: readonly Page[];
+  /** An empty sheet of the same size, to write on. */
+  readonly blank: () => Page;
+};
 
 /** The page to print, as PDF, or as a web page in one file. */
-export function useDownloadPage({ handout, pages }: TakeProps) {
+export function useDownloadPage({ handout, pages, blank }: TakeProps) {
   const { busy, news, take } = useDownload();
   const { title } = handout;
   const takePdf = (): Promise<void> =>
@@ -33,12 +38,18 @@ export function useDownloadPage({ handout, pages }: TakeProps) {
       download(html, 'text/html', fileNameOf(title, 'html'));
       return '';
     });
-  return { busy, news, takePdf, takeHtml };
+  const takeBlank = (): Promise<void> =>
+    take('blank sheet', async () => {
+      const { bytes } = await makePdf([blank()], 'Blank boxes and strums');
+      download(bytes, 'application/pdf', fileNameOf('Blank boxes and strums', 'pdf'));
+      return '';
+    });
+  return { busy, news, takePdf, takeHtml, takeBlank };
 }
 
 /** The ways to take the page along. */
 export function DownloadPage({ page }: { readonly page: ReturnType<typeof useDownloadPage> }) {
-  const { busy, news, takePdf, takeHtml } = page;
+  const { busy, news, takePdf, takeHtml, takeBlank } = page;
   return (
     <>
       <Row>
@@ -48,6 +59,9 @@ export function DownloadPage({ page }: { readonly page: ReturnType<typeof useDow
         <Button onPress={() => window.print()}>Print</Button>
         <Button onPress={() => void takeHtml()} isDisabled={busy !== ''}>
           Web page
+        </Button>
+        <Button weight="word" onPress={() => void takeBlank()} isDisabled={busy !== ''}>
+          Blank boxes
         </Button>
       </Row>
       <p role="status">{news}</p>

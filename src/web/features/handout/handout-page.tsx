@@ -3,6 +3,7 @@ import { styled } from 'styled-components';
 import { deriveLevels, mixLevels, type PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import { measureText } from '../../../core/page/drawing/text-width.ts';
 import { composeHandout } from '../../../core/page/handout/handout-content.ts';
+import { layOutBlank } from '../../../core/page/layout/blank-sheet.ts';
 import { layOutHandout, sheetOf } from '../../../core/page/layout/handout-layout.ts';
 import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
 import { useSettings } from '../../api/settings.tsx';
@@ -29,7 +30,9 @@ export function HandoutPage() {
   const { options } = reader;
   const { handout, ownBars, playedLevels } = useHandout(reader);
   const pages = useMemo(() => layOutHandout(handout, sheetOf(paper, options), measureText), [handout, options, paper]);
-  const downloadPage = useDownloadPage({ handout, pages });
+  const strings = usePart().setup.tuning.openMidi.length;
+  const blank = () => layOutBlank(sheetOf(paper, options), strings);
+  const downloadPage = useDownloadPage({ handout, pages, blank });
   const [shownAnyway, showAnyway] = useState<string | null>(null);
   const missing = handout.missing.map(({ text }) => text).join('\n');
   const isEmpty = listPlayedBars(document).length === 0;

@@ -8,13 +8,13 @@
  */
 import { itemAt, range } from '../../kernel/list.ts';
 import type { HandoutOptions } from '../../song/document/handout-options.ts';
-import { type Block, BODY_MM } from '../drawing/block.ts';
+import { type Block, BODY_MM, type Layout } from '../drawing/block.ts';
 import { inBlack, type Mark, type MeasureText, moveDown, moveRight, type Page, textMark } from '../drawing/drawing.ts';
 import { moveRegion, type Region } from '../drawing/region.ts';
 import type { Handout } from '../handout/handout-content.ts';
 import { type ColumnContents, fillColumns, fillOver } from './column-filling.ts';
 import { hasRoom } from './handout-line.ts';
-import { cutUnit, layBody, layoutOf, layTop } from './handout-units.ts';
+import { cutUnit, layBody, layoutOf, layTop, type Unit } from './handout-units.ts';
 import { heightOf } from './page-breaks.ts';
 
 /** Sheets of paper by name, upright, in mm. */
@@ -86,19 +86,32 @@ type Arrangement = {
 };
 
 /** Lays a handout out on as few pages as are readable. */
-export function layOutHandout(handout: Handout, sheet: Sheet, measure: MeasureText): readonly Page[] {
+export function layOutHandout(handout: Handout, sheet: Sheet, measureOnce: MeasureText): readonly Page[] {
+  const work: Work = { handout, sheet, measure: remembering(measureOnce), pieces: new Map() };
   const usual = sheet.isEndless ? [1] : SCALES[sheet.isLargePrint ? 'large' : 'usual'];
   const scales = sheet.isOneSide && !sheet.isLargePrint ? [...usual, ...ONE_SIDE_SCALES] : usual;
-  const best = onOnePage(handout, scales, sheet, measure) ?? onManyPages(handout, sheet, measure);
+  const best = onOnePage(scales, work) ?? onManyPages(work);
   return best === null ? [] : paint(best, sheet, handout.title);
 }
 
+/** Arrangements measure the same texts again and again, at other sizes: widths grow with the size. */
+function remembering(measure: MeasureText): MeasureText {
+  const known = new Map<string, number>();
+  return (text, sizeMm, face, isBold) => {
+    const key = `${face} ${isBold} ${text}`;
+    const width = known.get(key) ?? measure(text, 1, face, isBold);
+    known.set(key, width);
+    return width * sizeMm;
+  };
+}
+
 /** The largest type that fits one sheet: no section torn, or else sections going on in the next column. */
-function onOnePage(handout: Handout, scales: readonly number[], sheet: Sheet, measure: MeasureText): Laid | null {
+function onOnePage(scales: readonly number[], work: Work): Laid | null {
+  const { sheet } = work;
   const smallest = itemAt(scales, scales.length - 1);
   const at = (scale: number, tears: boolean): Laid | null => {
     for (const arrangement of listArrangements(scale, sheet, tears)) {
-      const laid = lay(handout, arrangement, sheet, measure);
+      const laid = lay(arrangement, work);
       if (laid !== null && laid.pages <= 1) {
         return laid;
       }
@@ -116,17 +129,16 @@ function onOnePage(handout: Handout, scales: readonly number[], sheet: Sheet, me
 }
 
 /** As few pages as hold it, with whole columns rather than torn sections, and with the larger type, where that takes no more. */
-function onManyPages(handout: Handout, sheet: Sheet, measure: MeasureText): Laid | null {
+function onManyPages(work: Work): Laid | null {
+  const { sheet } = work;
   const scales = sheet.isLargePrint ? [itemAt(SCALES.large, SCALES.large.length - 1)] : MANY_PAGES_SCALES;
   const ways = [false, true].flatMap((tears) =>
-    scales.flatMap((scale) =>
-      listArrangements(scale, sheet, tears).flatMap((each) => lay(handout, each, sheet, measure) ?? []),
-    ),
+    scales.flatMap((scale) => listArrangements(scale, sheet, tears).flatMap((each) => lay(each, work) ?? [])),
   );
   // Where every way of whole sections leaves a page mostly empty, sections go on over the page.
   const full = ways.filter(({ hasHole }) => !hasHole);
   const cut = (): readonly Laid[] =>
-    scales.flatMap((scale) => layOverPages(handout, scale, sheet, measure)).filter(({ hasHole }) => !hasHole);
+    scales.flatMap((scale) => layOverPages(scale, work)).filter(({ hasHole }) => !hasHole);
   const good = full.length > 0 || !sheet.isLargePrint ? full : cut();
   const all = good.length > 0 ? good : ways;
   const fewest = Math.min(...all.map(({ pages }) => pages));
@@ -136,10 +148,8 @@ function onManyPages(handout: Handout, sheet: Sheet, measure: MeasureText): Laid
 }
 
 /** The arrangements of one scale with sections that go on over pages. */
-function layOverPages(handout: Handout, scale: number, sheet: Sheet, measure: MeasureText): readonly Laid[] {
-  return listArrangements(scale, sheet, false).flatMap(
-    (each) => lay(handout, { ...each, goesOn: true }, sheet, measure) ?? [],
-  );
+function layOverPages(scale: number, work: Work): readonly Laid[] {
+  return listArrangements(scale, work.sheet, false).flatMap((each) => lay({ ...each, goesOn: true }, work) ?? []);
 }
 
 /** One column with room, more columns, then both with less room between things and smaller boxes; only columns can be torn between. */
@@ -172,27 +182,49 @@ type Laid = {
   readonly pages: number;
 };
 
+/** What laying out works on, and the pieces that were set before: arrangements that differ in how columns are filled share them. */
+type Work = {
+  readonly handout: Handout;
+  readonly sheet: Sheet;
+  readonly measure: MeasureText;
+  readonly pieces: Map<string, Pieces | null>;
+};
+
+/** The blocks across the page and the units in columns, at one scale and width. */
+type Pieces = { readonly top: readonly Block[]; readonly whole: readonly Unit[]; readonly column: Layout };
+
 /** Null where columns would crowd the chords of their bars. */
-function lay(
-  handout: Handout,
-  { scale, columns, gap, share, tears, goesOn }: Arrangement,
-  sheet: Sheet,
-  measure: MeasureText,
-): Laid | null {
-  const margin = marginOf(sheet);
-  const freeMm = sheet.widthMm - 2 * margin;
-  const heightMm = sheet.heightMm - 2 * margin - (sheet.isLargePrint ? LARGE_FOOT_MM : 0);
+function piecesOf(
+  { scale, columns, gap, share }: Pick<Arrangement, 'scale' | 'columns' | 'gap' | 'share'>,
+  { handout, sheet, measure, pieces }: Work,
+): Pieces | null {
+  const key = `${scale} ${columns} ${gap} ${share}`;
+  const known = pieces.get(key);
+  if (known !== undefined) {
+    return known;
+  }
+  const freeMm = sheet.widthMm - 2 * marginOf(sheet);
   const layout = layoutOf(handout, { widthMm: freeMm, scale, gap, measure });
   const column = { ...layout, widthMm: columnMm(freeMm, columns) };
-  if (columns > 1 && !handout.blocks.every(({ lines }) => lines.every((line) => hasRoom(line, column)))) {
+  const isCrowded = columns > 1 && !handout.blocks.every(({ lines }) => lines.every((line) => hasRoom(line, column)));
+  const own = isCrowded ? null : { top: layTop(handout, layout, share), whole: layBody(handout, column), column };
+  pieces.set(key, own);
+  return own;
+}
+
+function lay({ scale, columns, gap, share, tears, goesOn }: Arrangement, work: Work): Laid | null {
+  const { sheet } = work;
+  const heightMm = sheet.heightMm - 2 * marginOf(sheet) - (sheet.isLargePrint ? LARGE_FOOT_MM : 0);
+  const pieces = piecesOf({ scale, columns, gap, share }, work);
+  if (pieces === null) {
     return null;
   }
-  const tops = fillPages(layTop(handout, layout, share), heightMm);
+  const { column, whole } = pieces;
+  const tops = fillPages(pieces.top, heightMm);
   const topMm = heightOf(tops.at(-1) ?? []);
   const capacityOf = (index: number): number => (index < columns ? heightMm - topMm : heightMm);
   // Else a section is torn only where it is higher than a column, as a song in one long walk-through is (rule M9).
   const uncutMm = !tears && columns > 1 && capacityOf(0) > heightMm / 2 ? capacityOf(0) : heightMm;
-  const whole = layBody(handout, column);
   const page = { count: columns, capacityOf };
   const contents = goesOn
     ? fillOver(whole, page, (unit, first, rest) => cutUnit(unit, [first, rest], column))

@@ -97,7 +97,7 @@ await page.getByRole('link', { name: 'Last Tram, Wrong Shoes' }).click();
 await page.getByText('golden rung').waitFor();
 await page.goto(`${page.url().replace(/\/\w+$/, '')}/handout`);
 await page.getByText('A4', { exact: true }).click();
-await page.getByText('Fits one page.').waitFor();
+await page.getByText(/^(Fits one page|2 pages, to lie side by side)\.$/).waitFor();
 await page.evaluate(() => document.fonts.ready);
 await page.getByRole('img', { name: /^Page 1/ }).screenshot({ path: join(target, 'printed.png') });
 

@@ -76,7 +76,7 @@ export function* readLooseChart(text: string, choices: LooseChoices = {}): Steps
 /** What stands above the words of a text chart, and those words, which are kept as they stand. */
 function cutWords(text: string): { readonly above: string; readonly words: readonly string[] } {
   const lines = splitLines(text);
-  const from = findWords(lines.map((line, index) => ({ text: line.trim(), line: index + 1, column: 1 })));
+  const from = findWords(lines.map((line) => ({ text: line.trim() })));
   return from < 0
     ? { above: text, words: [] }
     : { above: lines.slice(0, from).join('\n'), words: [lines.slice(from).join('\n').trimEnd()] };

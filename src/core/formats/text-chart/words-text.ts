@@ -20,11 +20,16 @@ import { readHeading } from './read-heading.ts';
 
 const OPENING = /^words\s*:\s*(.*)$/i;
 
-/** Where the words of a chart begin among its lines of text; -1 where there are none. A section may be called "Words". */
-export function findWords(lines: readonly Span[]): number {
-  return lines.findIndex(({ text }) => {
-    const right = OPENING.exec(text)?.[1] ?? '';
-    return right !== '' && !/^[x([]/i.test(right);
+/**
+ * Where the words of a chart begin among its lines of text; -1 where there are none. Above the first bars only a line that says why they may
+ * be kept counts: "Words: somebody" names there who wrote them, and a section may be called "Words".
+ */
+export function findWords(lines: readonly Pick<Span, 'text'>[]): number {
+  const firstBars = lines.findIndex(({ text }) => text.startsWith('|'));
+  return lines.findIndex(({ text }, index) => {
+    const right = OPENING.exec(text)?.[1]?.trim().toLowerCase() ?? '';
+    const isBelowBars = firstBars >= 0 && index > firstBars;
+    return WORDS_RIGHTS.some((each) => each === right) || (isBelowBars && right !== '' && !/^[x([]/.test(right));
   });
 }
 

@@ -10,6 +10,7 @@ import type { OrnamentKind, SongDocument } from '../../song/document/document.ts
 import { type HandoutItem, type HandoutOptions, isShown, type Stand } from '../../song/document/handout-options.ts';
 import { ORNAMENT_WORDS } from '../../words/ornament-words.ts';
 import type { SongPlace } from '../drawing/region.ts';
+import { sayChordRounds } from './chord-rounds.ts';
 import type { HandoutSource } from './handout-hands.ts';
 
 /** One thing that is left out: what, why, and the step that decides it, or the choice of the page itself. */
@@ -31,6 +32,7 @@ export type LeftOutQuestion = {
 export function listLeftOut(question: LeftOutQuestion): readonly LeftOut[] {
   return [
     ...listUnshown(question),
+    ...listOfRounds(question),
     ...listOfReader(question),
     ...listOfLevels(question),
     ...listOutOfReach(question),
@@ -78,6 +80,19 @@ function listUnshown({ source, options, stand }: LeftOutQuestion): readonly Left
     why: options.shows[item] === false ? 'switched off' : 'not on a beginner’s page unless switched on',
     place: { item },
   }));
+}
+
+/** How often the pattern goes to a chord can be asked for, and be no one number. */
+function listOfRounds({ source, options, stand }: LeftOutQuestion): readonly LeftOut[] {
+  return options.reader === 'guitar' && isShown(options, 'chord-rounds', stand) && sayChordRounds(source) === ''
+    ? [
+        {
+          what: 'how often the pattern goes to a chord',
+          why: 'it is not the same for all chords, or for all that are marked',
+          place: { step: 'right-hand', sectionId: null, of: 'patterns' },
+        },
+      ]
+    : [];
 }
 
 function listOfReader({ source, options }: LeftOutQuestion): readonly LeftOut[] {

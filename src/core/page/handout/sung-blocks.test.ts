@@ -119,3 +119,11 @@ describe('words with chords above', () => {
     expect(chord.at(-1)?.xMm).toBeCloseTo(over?.xMm ?? -1, 3);
   });
 });
+
+test('who wrote the words, above the song, is no beginning of words; a section may be called so', () => {
+  const named = parseChart('words: Ida Marrow\n\nVerse:\n| G | D |\n');
+  expect(named.chart.sections.map(({ name }) => name)).toEqual(['Verse']);
+  expect(named.problems.map(({ kind }) => kind)).toEqual(['unknown-header']);
+  const section = parseChart('Verse:\n| G |\n\nWords: x2\n| D |\n');
+  expect([section.problems, section.chart.sections.map(({ name }) => name)]).toEqual([[], ['Verse', 'Words']]);
+});

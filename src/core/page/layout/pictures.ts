@@ -22,7 +22,10 @@ export function listPictures(handout: Handout, isBlack: boolean, measure: Measur
     return { name: figure.name, description, page: toPage(blocks, measure, isBlack) };
   };
   const spoken = new Map(speakHandout(handout).map(({ heading, paragraphs }) => [heading, paragraphs.join(' ')]));
-  const sections = layBody({ ...handout, ornaments: [], words: [], drills: [], cautions: [], pageKey: [] }, layout);
+  const sections = layBody(
+    { ...handout, ornaments: [], words: [], drills: [], cautions: [], pageKey: [], wordsRight: '' },
+    layout,
+  );
   return [
     ...handout.chords
       .filter(({ drawing }) => drawing !== null)

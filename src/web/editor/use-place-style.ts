@@ -1,4 +1,4 @@
-import { boxStyleOf } from '../../core/page/handout/handout-content.ts';
+import { boxStyleOf } from '../../core/page/handout/telling.ts';
 import type { PlaceStyle } from '../../core/words/finger-change-words.ts';
 import { useSettings } from '../api/settings.tsx';
 import { usePart } from './use-song.tsx';

@@ -6,7 +6,7 @@ import {
   drawChordBox,
   hasFretNumber,
 } from '../../core/page/drawing/chord-box.ts';
-import { boxStyleOf } from '../../core/page/handout/handout-content.ts';
+import { boxStyleOf } from '../../core/page/handout/telling.ts';
 import { type Fingering, formatShape } from '../../core/shapes/shape.ts';
 import { useSettings } from '../api/settings.tsx';
 import { Marks } from './marks.tsx';

@@ -2,46 +2,35 @@
  * What a handout says, before anything has a place on paper: words, lines of bars and drawings, for one reader, from what is stored.
  */
 import { listPasses, type PassSummary } from '../../arrange/form/form-summary.ts';
-import { performanceOf } from '../../arrange/performance/performance.ts';
-import { formatChord } from '../../harmony/chord-style.ts';
-import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
-import { isBarreChord } from '../../shapes/shape.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
-import type { SongDocument, SongWords } from '../../song/document/document.ts';
-import { type HandoutItem, type HandoutOptions, isShown } from '../../song/document/handout-options.ts';
-import { withoutLeftOut } from '../../song/document/lesson-form.ts';
-import { fretsAddedOf, type ReadingStyle } from '../../song/document/settings.ts';
+import type { SongWords } from '../../song/document/document.ts';
 import { totalsOf } from '../../song/played/played-bars.ts';
-import { listSongChords } from '../../song/played/song-chords.ts';
-import type { PlaceStyle } from '../../words/finger-change-words.ts';
-import { sayWay } from '../../words/hold-words.ts';
 import { GOING_ON, type PageKeySigns, sayPageKey, sayStrokeLegend } from '../../words/page/page-key-words.ts';
 import { sayRetuning } from '../../words/page/retuning-words.ts';
 import { setupSentences } from '../../words/setup-words.ts';
-import { formatShapeWords } from '../../words/shape-words.ts';
-import type { BoxStyle } from '../drawing/chord-box.ts';
 import type { Figure } from '../drawing/figure.ts';
 import { createSigns, type SaidOfBars, saidOfHands } from './bar-signs.ts';
 import { sayChordRounds } from './chord-rounds.ts';
 import { barsOfHandoutLine, blocksOf, type HandoutBlock, type HandoutWords, headingOf } from './handout-blocks.ts';
+import { chordFigures, listHeldChords, wordsOfShape } from './handout-chords.ts';
 import { listCautions, listDrills } from './handout-drills.ts';
 import {
   type HandoutOrnaments,
   type HandoutPatterns,
-  type HandoutSource,
   listHandoutOrnaments,
   listHandoutPatterns,
   listPrintedPatterns,
 } from './handout-hands.ts';
-import { createWayNumbers, type HeldWay, listNumberedWays } from './handout-holds.ts';
-import { drawBox, drawForReader, listReaderChords, notesOf } from './handout-instruments.ts';
+import { createWayNumbers, type HeldWay } from './handout-holds.ts';
 import { type LeftOut, listLeftOut } from './handout-left-out.ts';
 import { createBeside, createNames, otherPartWords } from './handout-names.ts';
 import { sayReach, sayStandIns } from './handout-reach.ts';
 import type { HandoutRequest } from './handout-request.ts';
+import { composeLesson } from './lesson-sheet.ts';
 import { listMissing, type Missing } from './missing.ts';
 import { createPlaceNames, createPlayings, listPrintedSections } from './printed-sections.ts';
 import { listSungBlocks, type SungBlock } from './sung-blocks.ts';
+import { type Telling, tellingOf } from './telling.ts';
 
 /** A whole handout. */
 export type Handout = {
@@ -68,6 +57,9 @@ export type Handout = {
   readonly showsWords: boolean;
   readonly drills: readonly Figure[];
   readonly cautions: readonly string[];
+  /** What was done and what to practise, for who was absent; and the lesson with minutes, for the teacher. Empty where they are not asked for. */
+  readonly catchUp: readonly string[];
+  readonly lesson: readonly string[];
   /** How to read this page; empty where it is not asked for. */
   readonly pageKey: readonly string[];
   /** What the song has and the page does not show, and why. */
@@ -78,48 +70,15 @@ const NO_BREAK = '\u00A0';
 const NO_PATTERNS: HandoutPatterns = { figures: [], said: [] };
 const NO_ORNAMENTS: HandoutOrnaments = { figures: [], said: [] };
 
-/** What all parts of a page are made from. */
-type Telling = {
-  readonly request: HandoutRequest;
-  readonly source: HandoutSource;
-  readonly reading: ReadingStyle;
-  readonly isGuitar: boolean;
-  readonly shows: (item: HandoutItem) => boolean;
-  readonly nameOf: (chord: ChordSymbol) => string;
-  readonly places: PlaceStyle;
-  readonly box: BoxStyle;
-};
-
-function tellingOf(request: HandoutRequest): Telling {
-  const { part, options, ownBars, stand } = request;
-  const document = withoutLeftOut(request.document);
-  const { played, bars } = performanceOf(document, part);
-  const reading = readingOf(request.reading, options);
-  const shows = (item: HandoutItem): boolean => isShown(options, item, stand);
-  return {
-    request,
-    source: { document, part, played, bars: ownBars ?? bars, isOwn: ownBars !== null },
-    reading,
-    isGuitar: options.reader === 'guitar',
-    shows,
-    nameOf: (chord) => formatChord(chord, reading.chordStyle),
-    places: {
-      tuning: part.setup.tuning,
-      stringNaming: reading.stringNaming,
-      fretOffset: fretsAddedOf(reading, part.setup.capoFret),
-    },
-    box: boxStyleOf(part.setup.capoFret, reading, shows('fingers') ? 'fingers' : 'dots only'),
-  };
-}
-
 /** Gathers a handout, as the lesson plays the song. */
 export function composeHandout(request: HandoutRequest): Handout {
   const telling = tellingOf(request);
   const { source, isGuitar, shows, nameOf } = telling;
-  const { document, part, played } = source;
+  const { document, played } = source;
   const { options, stand, stage } = request;
   const chords = listHeldChords(telling);
   const bars = composeBars(telling, chords.ways);
+  const drills = isGuitar ? listDrills(source, { stage, ...telling }) : [];
   const bare = isGuitar ? chords.all.filter(({ fingering }) => fingering === null) : [];
   return {
     title: document.facts.title,
@@ -138,22 +97,25 @@ export function composeHandout(request: HandoutRequest): Handout {
     ornaments: bars.ornaments.figures,
     words: chords.all.flatMap((chord) => wordsOfShape(chord, telling)),
     showsWords: shows('shape-words'),
-    drills: isGuitar && shows('drills') ? listDrills(source, { stage, ...telling }) : [],
-    cautions: isGuitar
-      ? [
-          ...sayReach(source, chords.all, nameOf, telling.places.fretOffset),
-          ...sayStandIns(source, nameOf),
-          ...(shows('cautions')
-            ? listCautions(
-                chords.all.flatMap(({ fingering }) => fingering ?? []),
-                part,
-              )
-            : []),
-        ]
-      : [],
+    drills: shows('drills') ? drills : [],
+    ...composeLesson(
+      { blocks: bars.blocks, drills, patterns: bars.patterns.figures, document: request.document, played },
+      shows,
+    ),
+    cautions: isGuitar ? composeCautions(telling, chords.all) : [],
     pageKey: shows('page-key') ? sayPageKey(signsIn(bars.blocks, telling)) : [],
     leftOut: played.length === 0 ? [] : listLeftOut({ source, whole: request.document, options, stand }),
   };
+}
+
+/** What has to be said of the shapes: what is out of reach, what stands in for what, and the usual cautions. */
+function composeCautions({ source, shows, nameOf, places }: Telling, chords: readonly HeldWay[]): readonly string[] {
+  const fingerings = chords.flatMap(({ fingering }) => fingering ?? []);
+  return [
+    ...sayReach(source, chords, nameOf, places.fretOffset),
+    ...sayStandIns(source, nameOf),
+    ...(shows('cautions') ? listCautions(fingerings, source.part) : []),
+  ];
 }
 
 /** What stands in and over the bars of a page. */
@@ -279,49 +241,6 @@ function withHandOnce(blocks: readonly HandoutBlock[]): readonly HandoutBlock[] 
   return blocks.map((block) => (block === first ? block : { ...block, rightHand: block.going }));
 }
 
-/** The chords of a page, and the ways in which they are held, where they are held in several. */
-function listHeldChords({ source, isGuitar }: Telling): {
-  readonly all: readonly HeldWay[];
-  readonly ways: readonly HeldWay[];
-} {
-  const { document, part, played, isOwn } = source;
-  const sounding = listSongChords(document, played).map(({ chord }) => chord);
-  if (!isGuitar) {
-    const all = sounding.map((chord) => ({ named: chord, sounding: chord, fingering: null, number: null, kept: null }));
-    return { all, ways: [] };
-  }
-  const ways = listNumberedWays(source.bars);
-  const { toShapeChord } = songKeysOf(document, part);
-  return { all: listReaderChords(sounding, part, toShapeChord, { ways, isOwn }), ways };
-}
-
-/** A chord as it is drawn; on a student's page with the full barre beside an easier shape. */
-function chordFigures(chord: HeldWay, telling: Telling): readonly Figure[] {
-  const { source, shows, nameOf } = telling;
-  const figure = toFigure(chord, telling);
-  const own = chord.number === null ? figure : { ...figure, ...sayWayOf(chord, source.document, figure, nameOf) };
-  return [own, ...(shows('goals') && source.isOwn ? goalOf(chord, telling) : [])];
-}
-
-function goalOf({ fingering, kept }: HeldWay, { box, nameOf }: Telling): readonly Figure[] {
-  return fingering === null || kept === null || !isBarreChord(kept.fingering) || isBarreChord(fingering)
-    ? []
-    : [
-        {
-          name: nameOf(kept.chord),
-          note: 'full barre, for later',
-          spoken: '',
-          drawing: drawBox(kept.fingering, box),
-          place: { step: 'shapes', chord: nameOf(kept.chord) },
-        },
-      ];
-}
-
-function wordsOfShape({ named, fingering, number }: HeldWay, { nameOf, places }: Telling): Handout['words'] {
-  const name = number === null ? nameOf(named) : `${nameOf(named)} (${number})`;
-  return fingering === null ? [] : [{ name, text: formatShapeWords(fingering, named, places).join(' ') }];
-}
-
 /** Which signs the bars of a page have. */
 function signsIn(blocks: readonly HandoutBlock[], { isGuitar, reading }: Telling): PageKeySigns {
   const lines = blocks.flatMap((block) => block.lines);
@@ -336,56 +255,4 @@ function signsIn(blocks: readonly HandoutBlock[], { isGuitar, reading }: Telling
     hasStars: chords.some(({ isStarred }) => isStarred),
     exampleLine: lines.find((line) => line.bars.length > 1)?.label ?? null,
   };
-}
-
-/** How this reader reads: as the library does, but for what was chosen otherwise. */
-function readingOf(library: ReadingStyle, options: HandoutOptions): ReadingStyle {
-  return {
-    chordStyle: library.chordStyle,
-    fretsFrom: options.fretsFrom ?? library.fretsFrom,
-    stringNaming: options.stringNaming ?? library.stringNaming,
-    isLeftHanded: options.isLeftHanded ?? library.isLeftHanded,
-  };
-}
-
-/** How boxes behind a capo are drawn for a way of reading. */
-export function boxStyleOf(capoFret: number, reading: ReadingStyle, detail: BoxStyle['detail']): BoxStyle {
-  return { detail, isLeftHanded: reading.isLeftHanded, fretsAdded: fretsAddedOf(reading, capoFret) };
-}
-
-/** "G (2)", with where it is held. */
-function sayWayOf(
-  { named, number, kept }: HeldWay,
-  document: SongDocument,
-  { note }: Figure,
-  nameOf: (chord: ChordSymbol) => string,
-): Pick<Figure, 'name' | 'note'> {
-  const where = kept === null ? '' : sayWay(document, kept, nameOf);
-  return { name: `${nameOf(named)} (${number})`, note: [note, where].filter((text) => text !== '').join(' · ') };
-}
-
-function toFigure(chord: HeldWay, { request, shows, box, nameOf }: Telling): Figure {
-  const { reader } = request.options;
-  const isNotes = reader === 'keys' || reader === 'bass';
-  const notes = [
-    isNotes ? notesOf(chord.sounding) : '',
-    shows('sounding') && reader === 'guitar' ? nameOf(chord.sounding) : '',
-    reader === 'guitar' ? sayFirstString(chord) : '',
-  ];
-  return {
-    name: nameOf(chord.named),
-    note: notes.filter((text) => text !== '').join(' · '),
-    spoken: '',
-    drawing: drawForReader(reader, chord, box),
-    place: { step: 'shapes', chord: nameOf(chord.named) },
-  };
-}
-
-/** So many low strings that are not struck make the string to begin at worth saying. */
-const SILENT_BELOW = 2;
-
-/** "from string 4", where several low strings are left out and the box alone is soon misread. */
-function sayFirstString({ fingering }: HeldWay): string {
-  const first = fingering === null ? -1 : fingering.shape.findIndex((fret) => fret !== null);
-  return fingering === null || first < SILENT_BELOW ? '' : `from string ${fingering.shape.length - first}`;
 }

@@ -32,6 +32,8 @@ export function speakHandout(handout: Handout): readonly SpokenPart[] {
     { heading: 'Words', paragraphs: [wordsRight] },
     { heading: 'Fills and riffs', paragraphs: ornaments.map(speakFigure) },
     { heading: 'Drill first', paragraphs: drills.map(speakFigure) },
+    { heading: 'What we did, what to practise', paragraphs: handout.catchUp },
+    { heading: 'The lesson', paragraphs: handout.lesson },
     { heading: 'How to read this page', paragraphs: pageKey },
     { heading: 'Take care', paragraphs: cautions },
   ];

@@ -2,7 +2,7 @@
 import { range, sumOf } from '../../kernel/list.ts';
 import { type Block, type Layout, wrapText } from '../drawing/block.ts';
 import { type Mark, moveDown, textMark } from '../drawing/drawing.ts';
-import { moveRegion } from '../drawing/region.ts';
+import { moveRegion, type Region } from '../drawing/region.ts';
 import type { HandoutBar, HandoutLine } from '../handout/handout-blocks.ts';
 import { freeWidthMm, layRow, leastBarMm, leastChordMm, neededMm, type Row } from './bar-row.ts';
 
@@ -18,6 +18,7 @@ export function layLine(line: HandoutLine, sectionId: number, layout: Layout): r
     heightMm: words.bottom + 1.4 * layout.scale * layout.gap,
     marks: words.marks,
     keepsNext: false,
+    regions: wordsRegions(line, sectionId, words.bottom, layout),
   };
   const [first = under, ...others] = [...rows, under];
   if (sumOf([first, ...others], ({ heightMm }) => heightMm) <= HIGHEST_LINE_MM) {
@@ -25,6 +26,28 @@ export function layLine(line: HandoutLine, sectionId: number, layout: Layout): r
   }
   const last = rows.at(-1);
   return [...rows.slice(0, -1), last === undefined ? under : joinBlocks(last, under)];
+}
+
+/** The words under a line lead to its first bar. */
+function wordsRegions(
+  { label, bars }: HandoutLine,
+  sectionId: number,
+  heightMm: number,
+  { labelMm, widthMm }: Layout,
+): readonly Region[] {
+  const [first] = bars;
+  return first === undefined || heightMm === 0
+    ? []
+    : [
+        {
+          xMm: labelMm,
+          yMm: 0,
+          widthMm: widthMm - labelMm,
+          heightMm,
+          place: { step: 'map', sectionId, barId: first.barId },
+          label: `the words of ${label}`,
+        },
+      ];
 }
 
 /** A row with the bars that lead into the song. */

@@ -67,6 +67,8 @@ export function layBody(handout: Handout, layout: Layout): readonly Unit[] {
       layout,
     ),
     ...listUnit('Drill first', flowFigures(styled(drills, DRILLS), layout), layout),
+    ...listUnit('What we did, what to practise', listed(handout.catchUp), layout),
+    ...listUnit('The lesson', listed(handout.lesson), layout),
     ...listUnit('How to read this page', listed(pageKey), layout),
     ...cautions.map((caution) =>
       toUnit('', [spaceMm(1.2 * layout.scale), ...layText(caution, { tone: 'quiet' }, layout)]),

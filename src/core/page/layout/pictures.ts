@@ -23,7 +23,17 @@ export function listPictures(handout: Handout, isBlack: boolean, measure: Measur
   };
   const spoken = new Map(speakHandout(handout).map(({ heading, paragraphs }) => [heading, paragraphs.join(' ')]));
   const sections = layBody(
-    { ...handout, ornaments: [], words: [], drills: [], cautions: [], pageKey: [], wordsRight: '' },
+    {
+      ...handout,
+      ornaments: [],
+      words: [],
+      drills: [],
+      cautions: [],
+      catchUp: [],
+      lesson: [],
+      pageKey: [],
+      wordsRight: '',
+    },
     layout,
   );
   return [

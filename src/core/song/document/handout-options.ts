@@ -34,6 +34,8 @@ export const HANDOUT_ITEMS = [
   'other-parts',
   'drills',
   'cautions',
+  'catch-up',
+  'lesson',
 ] as const;
 
 /** One of them. */

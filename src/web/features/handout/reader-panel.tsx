@@ -162,6 +162,8 @@ const SHOWN: readonly { readonly item: HandoutItem; readonly text: string }[] = 
   { item: 'other-parts', text: 'the other guitars’ names' },
   { item: 'drills', text: 'changes to drill' },
   { item: 'cautions', text: 'cautions' },
+  { item: 'catch-up', text: 'what we did, what to practise' },
+  { item: 'lesson', text: 'the lesson, with minutes' },
 ];
 
 type Flag = { [K in keyof HandoutOptions]: HandoutOptions[K] extends boolean ? K : never }[keyof HandoutOptions];

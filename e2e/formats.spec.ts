@@ -100,7 +100,10 @@ test('how a page is made is remembered for a student of the class', async ({ pag
   await expect(page.getByRole('img', { name: /^Page 1/ })).toContainText('Your part.');
   await expectNoAxeFindings(page);
   await page.reload();
-  // The class reads as before; the student as it was chosen.
+  // The student stays chosen; the class reads as before.
+  await expect(page.getByRole('img', { name: /^Page 1/ })).toContainText('Your part.');
+  await page.getByRole('button', { name: /Of Wednesday/ }).click();
+  await page.getByRole('option', { name: 'the whole class' }).click();
   await expect(page.getByRole('img', { name: /^Page 1/ })).not.toContainText('Your part.');
   await page.getByRole('button', { name: /Of Wednesday/ }).click();
   await page.getByRole('option', { name: 'Odile' }).click();

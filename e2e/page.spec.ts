@@ -15,7 +15,7 @@ test('chosen songs are taken as one book, with contents and page numbers', async
     dialog.getByRole('button', { name: 'PDF' }).click(),
   ]);
   expect(file.suggestedFilename()).toBe('Song-book.pdf');
-  await expect(dialog.getByText(/^\d+ songs? on \d+ pages\.$/)).toBeVisible();
+  await expect(dialog.getByText(/^\d+ songs? on \d+ pages\./)).toBeVisible();
   const bytes = readFileSync(await file.path());
   expect(bytes.subarray(0, 5).toString('latin1')).toBe('%PDF-');
 });

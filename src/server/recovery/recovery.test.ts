@@ -112,9 +112,9 @@ describe('a song whose document lies on a damaged page', () => {
       title: 'Tin Roof Almanac',
       rescue: { from, madeAt: NOW.toISOString() },
     });
-    // Its neighbour may have a piece on the same page; every other song opens.
+    // Its neighbours may have a piece on the same pages; every other song opens.
     const readable = others.filter((id) => !unreadable.some((each) => each.id === id));
-    expect(readable.length).toBeGreaterThanOrEqual(3);
+    expect(readable.length).toBeGreaterThanOrEqual(2);
     for (const id of readable) {
       expect(documentOf(await services.songs.open(id)).facts.title).not.toBe('');
     }

@@ -11,7 +11,6 @@ const DEFAULT_HIGHEST_NECK_FRET = 14;
 export function newSong(title: string): SongDocument {
   return {
     formatVersion: FORMAT_VERSION,
-    words: null,
     nextId: 3,
     facts: {
       title,
@@ -29,6 +28,7 @@ export function newSong(title: string): SongDocument {
       tags: [],
     },
     map: { sections: [], form: [] },
+    words: null,
     arrangements: [
       {
         id: 1,

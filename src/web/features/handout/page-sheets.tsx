@@ -60,7 +60,7 @@ const PrintSize = createGlobalStyle<{ readonly $widthMm: number; readonly $heigh
 `;
 const Leaf = styled.div`
   position: relative; width: min(100%, 820px);
-  nav > a { position: absolute; border-radius: 3px; }
+  nav > a { position: absolute; border-radius: 3px; min-width: 24px; min-height: 24px; }
   nav > a:hover { background: color-mix(in srgb, ${colour.brass} 16%, transparent); }
   @media print { width: auto; nav { display: none; } }
 `;

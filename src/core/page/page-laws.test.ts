@@ -10,6 +10,7 @@ import { listPasses } from '../arrange/form/form-summary.ts';
 import { performanceOf } from '../arrange/performance/performance.ts';
 import { isEqual } from '../kernel/equal.ts';
 import { COMMON_TIME, formatMetre } from '../rhythm/metre.ts';
+import { barsOfLines } from '../song/chart/chart.ts';
 import { applyCommand } from '../song/commands.ts';
 import type { Bar, Level, Slot, SongDocument } from '../song/document/document.ts';
 import { type HandoutOptions, PLAIN_HANDOUT } from '../song/document/handout-options.ts';
@@ -17,11 +18,11 @@ import { withoutLeftOut } from '../song/document/lesson-form.ts';
 import { mainPartOf } from '../song/document/parts.ts';
 import type { Page, TextMark } from './drawing/drawing.ts';
 import { measureText } from './drawing/text-width.ts';
-import { barsOfHandoutLine, type HandoutBar, type HandoutBlock, sayBar } from './handout/handout-blocks.ts';
+import { type HandoutBar, type HandoutBlock, sayBar } from './handout/handout-blocks.ts';
 import type { Handout } from './handout/handout-content.ts';
 import { listPrintedPatterns } from './handout/handout-hands.ts';
 import { speakHandout } from './handout/handout-spoken.ts';
-import { barsOfLine, createPlayings, listPrintedSections } from './handout/printed-sections.ts';
+import { createPlayings, listPrintedSections } from './handout/printed-sections.ts';
 import { layOutHandout, type Paper, sheetOf } from './layout/handout-layout.ts';
 
 const LAW = { numRuns: runs(200), seed: 21 };
@@ -31,7 +32,7 @@ const song = fc.oneof(
 );
 
 const linesOf = ({ blocks }: Handout) => blocks.flatMap(({ lines }) => lines);
-const barsIn = (block: HandoutBlock): readonly HandoutBar[] => block.lines.flatMap(barsOfHandoutLine);
+const barsIn = (block: HandoutBlock): readonly HandoutBar[] => barsOfLines(block.lines);
 /** The words of a section's heading and of the signs over its bars, one by one. */
 const signsOf = (text: string): readonly string[] =>
   text.split(/[,;] /).map((each) => each.replace(/ \((?:time|repeat).*$/, ''));
@@ -44,7 +45,7 @@ function printedBars(document: SongDocument, handout: Handout) {
   const blocks = handout.blocks.filter(({ letter }) => letter !== '');
   return listPrintedSections(lesson).map((section, index) => {
     const block = blocks[index];
-    const written = section.lines.flatMap(barsOfLine);
+    const written = barsOfLines(section.lines);
     return {
       block,
       played,
@@ -192,11 +193,7 @@ describe('a page of a random song', () => {
           const spoken = speakHandout(handout)
             .flatMap(({ paragraphs }) => paragraphs)
             .join('\n');
-          expect(
-            linesOf(handout)
-              .flatMap(barsOfHandoutLine)
-              .filter((bar) => !spoken.includes(sayBar(bar))),
-          ).toEqual([]);
+          expect(barsOfLines(linesOf(handout)).filter((bar) => !spoken.includes(sayBar(bar)))).toEqual([]);
         },
       ),
       { ...LAW, numRuns: runs(60) },

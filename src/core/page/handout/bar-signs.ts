@@ -9,11 +9,12 @@ import type { PerformedBar } from '../../arrange/performance/performance.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import { formatMetre, type Metre } from '../../rhythm/metre.ts';
 import { formatTempo } from '../../rhythm/tempo.ts';
+import { barsOfLines } from '../../song/chart/chart.ts';
 import type { Bar } from '../../song/document/document.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
 import { formatKeyWords } from '../../words/setup-words.ts';
 import { sayByTime } from './by-time.ts';
-import { barsOfLine, type OtherBar, type Playing, type PrintedSection } from './printed-sections.ts';
+import type { OtherBar, Playing, PrintedSection } from './printed-sections.ts';
 
 /** Something that goes on from bar to bar. */
 type Going = {
@@ -78,7 +79,7 @@ export function createSigns(
     const states = going.map(() => '');
     let heading: readonly string[] = [];
     const over = new Map<number, string>();
-    for (const [index, bar] of printed.lines.flatMap(barsOfLine).entries()) {
+    for (const [index, bar] of barsOfLines(printed.lines).entries()) {
       const playings = playingsOf(printed, bar.id);
       const changes = going.flatMap((each, at) => {
         const now = stateOf(each, playings) ?? states[at] ?? '';

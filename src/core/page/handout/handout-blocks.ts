@@ -139,11 +139,6 @@ export function headingOf({ letter, name }: Pick<HandoutBlock, 'letter' | 'name'
   return letter === '' ? name : `${letter} ${name}`;
 }
 
-/** The bars of a line as they are printed, those of its endings after the others. */
-export function barsOfHandoutLine({ bars, endings }: HandoutLine): readonly HandoutBar[] {
-  return [...bars, ...endings.flatMap((ending) => ending.bars)];
-}
-
 /** A bar in words: "3/4: Em7 (an eighth early), D". */
 export function sayBar({ chords, above, isSame }: HandoutBar): string {
   const content = isSame ? 'the same' : chords.map(sayChord).join(', ');

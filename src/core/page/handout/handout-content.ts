@@ -2,6 +2,7 @@
  * What a handout says, before anything has a place on paper: words, lines of bars and drawings, for one reader, from what is stored.
  */
 import { listPasses, type PassSummary } from '../../arrange/form/form-summary.ts';
+import { barsOfLines } from '../../song/chart/chart.ts';
 import { songKeysOf } from '../../song/chart/song-keys.ts';
 import type { SongWords } from '../../song/document/document.ts';
 import { totalsOf } from '../../song/played/played-bars.ts';
@@ -11,7 +12,7 @@ import { setupSentences } from '../../words/setup-words.ts';
 import type { Figure } from '../drawing/figure.ts';
 import { createSigns, type SaidOfBars, saidOfHands } from './bar-signs.ts';
 import { sayChordRounds } from './chord-rounds.ts';
-import { barsOfHandoutLine, blocksOf, type HandoutBlock, type HandoutWords, headingOf } from './handout-blocks.ts';
+import { blocksOf, type HandoutBlock, type HandoutWords, headingOf } from './handout-blocks.ts';
 import { chordFigures, listHeldChords, wordsOfShape } from './handout-chords.ts';
 import { listCautions, listDrills } from './handout-drills.ts';
 import {
@@ -19,7 +20,6 @@ import {
   type HandoutPatterns,
   listHandoutOrnaments,
   listHandoutPatterns,
-  listPrintedPatterns,
 } from './handout-hands.ts';
 import { createWayNumbers, type HeldWay } from './handout-holds.ts';
 import { type LeftOut, listLeftOut } from './handout-left-out.ts';
@@ -67,7 +67,7 @@ export type Handout = {
 };
 
 const NO_BREAK = '\u00A0';
-const NO_PATTERNS: HandoutPatterns = { figures: [], said: [] };
+const NO_PATTERNS: HandoutPatterns = { figures: [], printed: [], said: [] };
 const NO_ORNAMENTS: HandoutOrnaments = { figures: [], said: [] };
 
 /** Gathers a handout, as the lesson plays the song. */
@@ -78,7 +78,8 @@ export function composeHandout(request: HandoutRequest): Handout {
   const { options, stand, stage } = request;
   const chords = listHeldChords(telling);
   const bars = composeBars(telling, chords.ways);
-  const drills = isGuitar ? listDrills(source, { stage, ...telling }) : [];
+  const needsDrills = isGuitar && (['drills', 'catch-up', 'lesson'] as const).some(shows);
+  const drills = needsDrills ? listDrills(source, { stage, ...telling }) : [];
   const bare = isGuitar ? chords.all.filter(({ fingering }) => fingering === null) : [];
   return {
     title: document.facts.title,
@@ -224,7 +225,7 @@ function composeStrumming({ source, isGuitar, shows }: Telling, { patterns, loud
   }
   const changes = !hasOneHand(patterns) || loudness.loudness.some((said) => said !== '');
   return [
-    sayStrokeLegend(listPrintedPatterns(source).flatMap((pattern) => pattern ?? [])),
+    sayStrokeLegend(patterns.printed.flatMap((pattern) => pattern ?? [])),
     shows('chord-rounds') ? sayChordRounds(source) : '',
     changes && patterns.figures.length > 0 ? GOING_ON : '',
   ].filter((text) => text !== '');
@@ -244,7 +245,7 @@ function withHandOnce(blocks: readonly HandoutBlock[]): readonly HandoutBlock[] 
 /** Which signs the bars of a page have. */
 function signsIn(blocks: readonly HandoutBlock[], { isGuitar, reading }: Telling): PageKeySigns {
   const lines = blocks.flatMap((block) => block.lines);
-  const bars = lines.flatMap(barsOfHandoutLine);
+  const bars = barsOfLines(lines);
   const chords = bars.flatMap((bar) => bar.chords);
   return {
     isForGuitar: isGuitar,

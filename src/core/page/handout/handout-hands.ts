@@ -31,9 +31,10 @@ export type HandoutSource = {
   readonly isOwn: boolean;
 };
 
-/** The patterns of a handout, each once, and what is said of each played bar: the name of its pattern; null where marks say it all. */
+/** The patterns of a handout, each once, what is printed for each played bar, and what is said of each played bar: the name of its pattern; null where marks say it all. */
 export type HandoutPatterns = {
   readonly figures: readonly Figure[];
+  readonly printed: readonly (Pattern | null)[];
   readonly said: readonly (string | null)[];
 };
 
@@ -64,7 +65,7 @@ export function listHandoutPatterns(source: HandoutSource, telling: HandTelling)
     const key = keys[index] ?? null;
     return hand.isSilent === true ? SILENT : key === null ? null : (names.get(key) ?? null);
   });
-  return { figures, said };
+  return { figures, printed, said };
 }
 
 /** What makes two printed patterns one: what they strike, and as it is arranged their names too. */

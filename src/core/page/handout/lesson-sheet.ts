@@ -4,11 +4,12 @@
  */
 import { sumOf } from '../../kernel/list.ts';
 import { formatCount } from '../../kernel/plural.ts';
+import { barsOfLines } from '../../song/chart/chart.ts';
 import type { SongDocument } from '../../song/document/document.ts';
 import type { HandoutItem } from '../../song/document/handout-options.ts';
 import { type PlayedBar, totalsOf } from '../../song/played/played-bars.ts';
 import type { Figure } from '../drawing/figure.ts';
-import { barsOfHandoutLine, type HandoutBlock, headingOf } from './handout-blocks.ts';
+import { type HandoutBlock, headingOf } from './handout-blocks.ts';
 
 /** A step of a lesson or of practice, with how many minutes it takes. */
 type TimedStep = { readonly minutes: number; readonly text: string };
@@ -77,7 +78,7 @@ function fitting(steps: readonly TimedStep[], wholeMinutes: number): readonly Ti
 function shareOut(blocks: readonly HandoutBlock[], minutes: number): readonly TimedStep[] {
   const sections = blocks.map((block) => ({
     block,
-    bars: sumOf(block.lines, (line) => barsOfHandoutLine(line).length),
+    bars: barsOfLines(block.lines).length,
   }));
   const written = sections.filter(({ bars }) => bars > 0);
   const all = sumOf(written, ({ bars }) => bars);

@@ -7,10 +7,11 @@ import { isEqual } from '../../kernel/equal.ts';
 import { groupBy } from '../../kernel/list.ts';
 import { plural } from '../../kernel/plural.ts';
 import { barKeyOf } from '../../song/chart/bar-key.ts';
+import { barsOfLines } from '../../song/chart/chart.ts';
 import { linesOfPass } from '../../song/chart/pass-lines.ts';
 import type { Bar, Line, Pass, Section, SongDocument } from '../../song/document/document.ts';
 import { formatBarNumbers } from '../../song/played/bar-numbers.ts';
-import { findSection, type PlayedBar } from '../../song/played/played-bars.ts';
+import type { PlayedBar } from '../../song/played/played-bars.ts';
 import { sayWhen } from './by-time.ts';
 
 /** A bar that one time of a section has in the place of another: the id of that, and the time, from 1. */
@@ -43,11 +44,9 @@ type Unlettered = Omit<PrintedSection, 'letter'>;
 
 function printSection(document: SongDocument, section: Section): readonly Unlettered[] {
   const own = document.map.form.filter(({ sectionId }) => sectionId === section.id);
-  const timed = own.map((pass, index) => ({ pass, time: index + 1 }));
-  const differing = timed.flatMap(({ pass, time }) => {
-    const found = hasOwnBars(pass) ? findSection(document, pass) : null;
-    return found === null ? [] : [{ pass, time, lines: linesOfPass(found, pass) }];
-  });
+  const differing = own.flatMap((pass, index) =>
+    hasOwnBars(pass) ? [{ pass, time: index + 1, lines: linesOfPass(section, pass) }] : [],
+  );
   const folded = differing.flatMap(({ pass, time, lines }) => {
     const others = otherBars(section.lines, lines, time);
     return others === null ? [] : [{ pass, others }];
@@ -77,23 +76,18 @@ function otherBars(written: readonly Line[], played: readonly Line[], time: numb
   if (!isEqual(frameOf(written), frameOf(played))) {
     return null;
   }
-  const before = written.flatMap(barsOfLine);
-  const other = played.flatMap(barsOfLine).flatMap((bar, index): readonly OtherBar[] => {
+  const before = barsOfLines(written);
+  const other = barsOfLines(played).flatMap((bar, index): readonly OtherBar[] => {
     const old = before[index];
     return old === undefined || barKeyOf(bar) === barKeyOf(old) ? [] : [{ barId: old.id, bar, time }];
   });
   return other.length === 0 || other.length > MOST_OTHER_BARS ? null : other;
 }
 
-/** The bars of a line as they are printed: those before the endings, then each ending's. */
-export function barsOfLine({ bars, endings }: Pick<Line, 'bars' | 'endings'>): readonly Bar[] {
-  return endings.length === 0 ? bars : [...bars, ...endings.flatMap((ending) => ending.bars)];
-}
-
 /** What the place of a printed bar is called: "C2, bar 3". */
 export function placeOfBar({ letter, lines }: PrintedSection, barId: number): string {
-  const line = lines.findIndex((each) => barsOfLine(each).some(({ id }) => id === barId));
-  const bars = lines[line] === undefined ? [] : barsOfLine(lines[line]);
+  const line = lines.findIndex((each) => barsOfLines([each]).some(({ id }) => id === barId));
+  const bars = lines[line] === undefined ? [] : barsOfLines([lines[line]]);
   return `${letter}${line + 1}, bar ${bars.findIndex(({ id }) => id === barId) + 1}`;
 }
 
@@ -125,7 +119,7 @@ export function createPlaceNames(
 ): (indexes: ReadonlySet<number>) => string {
   const places = printed.flatMap((each) =>
     each.lines.flatMap((line, lineIndex) =>
-      barsOfLine(line).map(({ id }, bar) => ({
+      barsOfLines([line]).map(({ id }, bar) => ({
         line: `${each.letter}${lineIndex + 1}`,
         bar: bar + 1,
         playings: [

@@ -1,11 +1,12 @@
 /* Words with the chords above them: each pass of the form as it is sung; one that is sung like an earlier one says so. */
 import type { PassSummary } from '../../arrange/form/form-summary.ts';
 import { isEqual } from '../../kernel/equal.ts';
-import { range, sumOf } from '../../kernel/list.ts';
+import { range } from '../../kernel/list.ts';
 import { linesOfPass } from '../../song/chart/pass-lines.ts';
 import type { SungChange } from '../../song/chart/sung-changes.ts';
 import { changesOfSection, lineUpWords } from '../../song/chart/sung-words.ts';
 import type { Bar, Pass, Slot, SongDocument, SungRow } from '../../song/document/document.ts';
+import { slotStartTick } from '../../song/played/played-bars.ts';
 import { sayMarks } from '../../words/mark-words.ts';
 import type { SectionSigns } from './bar-signs.ts';
 import type { HandoutWords } from './handout-blocks.ts';
@@ -23,7 +24,7 @@ export type SungPiece = {
   readonly barId: number | null;
 };
 
-/** A pass with its words in rows; without rows it is sung as `as` says. */
+/** A pass with its words in rows; without rows it is sung as its remark says. */
 export type SungBlock = {
   readonly sectionId: number;
   readonly name: string;
@@ -32,7 +33,7 @@ export type SungBlock = {
   readonly rows: readonly (readonly SungPiece[])[];
 };
 
-/** The passes of a song that have words, in the order of the form; null where a pass has none, and its bars are printed. */
+/** The passes of a song that have words, in the order of the form; a pass without words comes as it is, for its bars to be printed. */
 export function listSungBlocks(
   document: SongDocument,
   passes: readonly PassSummary[],
@@ -128,8 +129,7 @@ function toPiece(change: SungChange<Bar, Slot> | undefined, text: string, tellin
   const { bar, held, chord, slot, nth } = change;
   const isNew = nth === 1 && !said.has(bar.id);
   said.add(bar.id);
-  const start = sumOf(bar.slots.slice(0, slot), ({ ticks }) => ticks);
-  const own = bar.same ? '' : sayMarks(held, start, bar.metre ?? words.metre);
+  const own = bar.same ? '' : sayMarks(held, slotStartTick(bar.slots, slot), bar.metre ?? words.metre);
   return {
     sign: isNew ? (signs.over.get(bar.id) ?? '') : '',
     chord: words.nameOf(held, chord) ?? '',

@@ -98,10 +98,10 @@ export function layRow(row: Row, layout: Layout): LaidRow {
     xMm: xMm + 0.8,
     text: [index === 0 ? row.endingLabel : '', bar.above].filter((text) => text !== '').join('  '),
   }));
-  const below = frames.flatMap(({ bar, xMm, barMm }, index) => {
-    const places = placeChords(bar, besideSigns(row, index, { xMm, barMm }, scale), layout);
-    return bar.chords.map((chord, at) => ({ xMm: places[at]?.xMm ?? xMm, text: chord.mark }));
-  });
+  const places = frames.map((frame, index) => placeChords(frame.bar, besideSigns(row, index, frame, scale), layout));
+  const below = frames.flatMap(({ bar }, index) =>
+    bar.chords.map(({ mark }, at) => ({ xMm: itemAt(itemAt(places, index), at).xMm, text: mark })),
+  );
   const over = wrapCaptions(above, widthMm, layout);
   const under = wrapCaptions(below, widthMm, layout);
   const top = over.rows * bodyMm * 1.12 + 0.5 * scale;
@@ -117,7 +117,12 @@ export function layRow(row: Row, layout: Layout): LaidRow {
       lineMark([xMm, top], [xMm, bottom], index === 0 ? BAR_LINE_MM.edge : BAR_LINE_MM.inner),
       ...(bar.isSame
         ? sameSign(xMm + barMm / 2, (top + bottom) / 2, scale)
-        : layChords(bar, { ...besideSigns(row, index, { xMm, barMm }, scale), top, baseline }, layout)),
+        : layChords(
+            bar,
+            itemAt(places, index),
+            { barLineMm: besideSigns(row, index, { xMm, barMm }, scale).xMm, top, baseline },
+            layout,
+          )),
     ]),
     lineMark([right, top], [right, bottom], BAR_LINE_MM.edge),
     ...(row.opens ? repeatSign(left, [top, bottom], 1, scale) : []),
@@ -210,12 +215,15 @@ function wrapCaptions(captions: readonly Caption[], widthMm: number, { measure, 
 /** A bar where it stands, and which bar of its line it is. */
 type Frame = { readonly bar: HandoutBar; readonly xMm: number; readonly barMm: number; readonly number: number };
 
+/** Where a chord stands, and how large. */
+type ChordPlace = { readonly xMm: number; readonly sizeMm: number };
+
 /** Where each chord of a bar stands, and how large: over its beat, or right behind the one before where that takes the room. */
 function placeChords(
   { chords }: HandoutBar,
   { xMm, barMm }: Pick<Frame, 'xMm' | 'barMm'>,
   layout: Layout,
-): readonly { readonly xMm: number; readonly sizeMm: number }[] {
+): readonly ChordPlace[] {
   const { measure, chordMm } = layout;
   const least = Math.min(chordMm, SMALLEST_MM);
   // A bar with more names than a whole row holds is set smaller than anything else: better than one name on another.
@@ -249,16 +257,20 @@ function nameOf({ text, isStarred }: HandoutChord): string {
   return isStarred ? `${text}${STAR_SIGN}` : text;
 }
 
-type ChordRoom = { readonly xMm: number; readonly barMm: number; readonly top: number; readonly baseline: number };
+type ChordRoom = { readonly barLineMm: number; readonly top: number; readonly baseline: number };
 
-function layChords(bar: HandoutBar, { xMm, barMm, top, baseline }: ChordRoom, layout: Layout): readonly Mark[] {
-  const places = placeChords(bar, { xMm, barMm }, layout);
+function layChords(
+  bar: HandoutBar,
+  places: readonly ChordPlace[],
+  { barLineMm, top, baseline }: ChordRoom,
+  { scale }: Layout,
+): readonly Mark[] {
   return bar.chords.flatMap((chord, index): readonly Mark[] => {
     if (chord.isTie) {
-      return tieArc(xMm, top + 2.6 * layout.scale, layout.scale);
+      return tieArc(barLineMm, top + 2.6 * scale, scale);
     }
-    const { xMm: x = 0, sizeMm = layout.chordMm } = places[index] ?? {};
-    return [textMark(nameOf(chord), [x, baseline], sizeMm, { face: 'name', isBold: true })];
+    const { xMm, sizeMm } = itemAt(places, index);
+    return [textMark(nameOf(chord), [xMm, baseline], sizeMm, { face: 'name', isBold: true })];
   });
 }
 

@@ -23,13 +23,8 @@ export function fillColumns(units: readonly Unit[], columns: Columns, filling: F
   return filling === 'torn'
     ? fillTorn(units, columns)
     : filling === 'full'
-      ? fillFull(units, columns)
+      ? fillOver(units, columns, null)
       : fillWhole(units, columns);
-}
-
-/** Whole units, as many in each column as it holds. */
-function fillFull(units: readonly Unit[], columns: Columns): ColumnContents {
-  return fillOver(units, columns, null);
 }
 
 /** A column filled less takes a part of what does not fit it as a whole. */

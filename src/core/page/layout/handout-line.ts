@@ -13,7 +13,7 @@ const HIGHEST_LINE_MM = 110;
 /** A line of bars in rows, its endings, what is noted about it, and the words under it: one block, kept together as long as that goes. */
 export function layLine(line: HandoutLine, sectionId: number, layout: Layout): readonly Block[] {
   const rows = listRows(line, layout).map((row) => toBlock(row, line, sectionId, layout));
-  const words = layWords(line, 0, layout);
+  const words = layWords(line, layout);
   const under: Block = {
     heightMm: words.bottom + 1.4 * layout.scale * layout.gap,
     marks: words.marks,
@@ -77,14 +77,10 @@ function joinBlocks(above: Block, below: Block): Block {
 }
 
 /** What is noted about a line, and the words that are sung to it. */
-function layWords(
-  line: HandoutLine,
-  top: number,
-  layout: Layout,
-): { readonly marks: readonly Mark[]; readonly bottom: number } {
+function layWords(line: HandoutLine, layout: Layout): { readonly marks: readonly Mark[]; readonly bottom: number } {
   const { labelMm: left, widthMm, bodyMm, wordMm, measure } = layout;
   const marks: Mark[] = [];
-  let y = top;
+  let y = 0;
   const words = [
     ...(line.note === '' ? [] : [{ text: line.note, isItalic: false, sizeMm: bodyMm }]),
     ...line.cues.map((text) => ({ text, isItalic: true, sizeMm: wordMm })),

@@ -11,7 +11,6 @@ import { fileNameOf } from '../../../core/page/layout/file-name.ts';
 import { layOutHandout, type Paper, sheetOf } from '../../../core/page/layout/handout-layout.ts';
 import { type BookSong, layOutBook } from '../../../core/page/layout/song-book.ts';
 import type { Hand } from '../../../core/shapes/hand.ts';
-import { knownSetOf } from '../../../core/song/document/guitar-class.ts';
 import { PLAIN_HANDOUT } from '../../../core/song/document/handout-options.ts';
 import { mainPartOf } from '../../../core/song/document/parts.ts';
 import type { ReadingStyle } from '../../../core/song/document/settings.ts';
@@ -19,6 +18,7 @@ import { useClasses } from '../../api/classes.ts';
 import { api } from '../../api/client.ts';
 import { makePdf } from '../../api/pdf-worker.ts';
 import { useSettings } from '../../api/settings.tsx';
+import { playersOf } from '../../editor/use-players.ts';
 import { download } from '../../library/download.ts';
 import { PAPER_CHOICES, usePaper } from '../../theme/paper.ts';
 import { Button } from '../../ui/button.tsx';
@@ -135,14 +135,13 @@ async function makeBook(order: BookOrder, onShare: (share: number) => void) {
   const { title, songs, paper, guitarClass } = order;
   const options = guitarClass?.value.handout ?? PLAIN_HANDOUT;
   const sheet = sheetOf(paper, options);
+  const players = playersOf(guitarClass, order.hand);
+  const { stand } = options;
   const laid: BookSong[] = [];
   const unready: string[] = [];
   for (const [index, { id, title: name }] of songs.entries()) {
     const { document } = await api.openSong(id);
     const part = mainPartOf(document);
-    const hand = guitarClass?.value.hand ?? order.hand;
-    const players = { hand, known: guitarClass === null ? null : knownSetOf(guitarClass.value) };
-    const { stand } = options;
     const ownBars = stand === null ? null : mixLevels(document, part, players, stand);
     const handout = composeHandout({
       document,
@@ -151,7 +150,7 @@ async function makeBook(order: BookOrder, onShare: (share: number) => void) {
       options,
       ownBars,
       stand,
-      stage: hand.stage,
+      stage: players.hand.stage,
     });
     if (handout.missing.length > 0) {
       unready.push(name);

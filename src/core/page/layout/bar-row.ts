@@ -199,7 +199,8 @@ function repeatSign(
   ];
 }
 
-function wrapCaptions(captions: readonly Caption[], widthMm: number, { measure, bodyMm }: Layout) {
+/** Texts in rows, each as wide as there is room before the next. */
+export function wrapCaptions(captions: readonly Caption[], widthMm: number, { measure, bodyMm }: Layout) {
   const said = captions.filter(({ text }) => text !== '');
   const placed = said.flatMap(({ xMm, text }, index) => {
     const room = (said[index + 1]?.xMm ?? widthMm) - xMm - 1.2;

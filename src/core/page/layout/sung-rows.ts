@@ -2,10 +2,11 @@
  * Words with chords above, on paper. A chord stands over the syllable on which it is entered, in columns of any width: a row that is too
  * long goes on below at a space between words, and where a name is wider than its syllable, the word is drawn apart with a hyphen.
  */
-import { type Block, type Layout, wrapText } from '../drawing/block.ts';
+import type { Block, Layout } from '../drawing/block.ts';
 import { type Mark, moveDown, textMark } from '../drawing/drawing.ts';
 import type { Region } from '../drawing/region.ts';
 import type { SungPiece } from '../handout/sung-blocks.ts';
+import { wrapCaptions } from './bar-row.ts';
 
 const BETWEEN_CHORDS_MM = 1.8;
 /** What is left of the room beside a block of words, in em of the words. */
@@ -137,16 +138,12 @@ type LaidRow = {
 function layRow(row: readonly Syllable[], layout: Layout): LaidRow {
   const { bodyMm, wordMm, chordMm, measure, widthMm, scale } = layout;
   const { starts, endMm } = placeSyllables(row, layout);
-  const signs = row.flatMap(({ sign }, index) => (sign === '' ? [] : [{ xMm: starts[index] ?? 0, text: sign }]));
-  const placed = signs.flatMap(({ xMm, text }, index) => {
-    const room = (signs[index + 1]?.xMm ?? widthMm) - xMm - 1;
-    return wrapText(text, room, (part) => measure(part, bodyMm, 'text', true)).map((part, at) => ({
-      xMm,
-      at,
-      text: part,
-    }));
-  });
-  const over = Math.max(0, ...placed.map(({ at }) => at + 1)) * bodyMm * 1.12;
+  const signs = wrapCaptions(
+    row.map(({ sign }, index) => ({ xMm: starts[index] ?? 0, text: sign })),
+    widthMm,
+    layout,
+  );
+  const over = signs.rows * bodyMm * 1.12;
   const hasChords = row.some(({ chord, mark }) => chord !== '' || mark !== '');
   const hasText = row.some(({ text }) => text.trim() !== '');
   const chordY = over + (hasChords ? chordMm * 1.02 : 0);
@@ -173,7 +170,7 @@ function layRow(row: readonly Syllable[], layout: Layout): LaidRow {
   return {
     heightMm: wordY + wordMm * 0.35 + 0.6 * scale,
     marks: [
-      ...placed.map(({ xMm, at, text }) =>
+      ...signs.placed.map(({ xMm, row: at, text }) =>
         textMark(text, [xMm, (at + 0.88) * bodyMm * 1.12], bodyMm, { isBold: true }),
       ),
       ...marks,

@@ -9,14 +9,14 @@ import { PORT } from './servers.ts';
 import { test } from './test.ts';
 
 test('every save acknowledged before a kill at a random moment is there afterwards', async () => {
-  const report = await killAgainAndAgain(runs(6, 3), PORT, createRandom(7));
+  const report = await killAgainAndAgain(runs(6, 2), PORT, createRandom(7));
   expect(report.lost).toBe(0);
   expect(report.acknowledged).toBeGreaterThanOrEqual(report.kills);
 });
 
 test('nothing that was acknowledged is lost by a power cut at a random moment of a library’s life, and every library starts', async () => {
   const size = { saves: 25, longSong: writtenLongSong() };
-  const cuts = runs(10, 3);
+  const cuts = runs(10, 2);
   const report = await cutPower(cuts, PORT, createRandom(11), { work: tmpdir(), size });
   expect(report.faults).toEqual([]);
   expect(report.images).toBe(2 * cuts);

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect } from '@playwright/test';
+import { runs } from '../src/test-support/runs.ts';
 import { createRandom } from './random.ts';
 import { cleanUp, cleanUpServers, kill, newFolder, PORT, start, URL_BASE } from './servers.ts';
 import { test } from './test.ts';
@@ -77,7 +78,8 @@ test('an end in the middle of saves is a proper one: closed, backed up, and the 
 
 test('a first start that was killed is finished by the next, demo songs included', async ({ request }) => {
   const random = createRandom(3);
-  for (let round = 0; round < 4; round += 1) {
+  const rounds = runs(4, 2);
+  for (let round = 0; round < rounds; round += 1) {
     const folder = newFolder();
     const starting = start(folder);
     await new Promise((resolve) => setTimeout(resolve, random() * 2500));

@@ -1,6 +1,7 @@
 /** Classes of guitarists, as they are stored and as they go over the wire. */
 import * as z from 'zod';
 import { STRING_NAMINGS } from '../core/fretboard/string-names.ts';
+import { STAGES } from '../core/shapes/change-time.ts';
 import { CLASS_LIMITS, type GuitarClass, type Student } from '../core/song/document/guitar-class.ts';
 import {
   HANDOUT_ITEMS,
@@ -76,6 +77,7 @@ const studentSchema: z.ZodType<Student> = z.strictObject({
   id: z.int().min(1),
   name,
   stand,
+  stage: z.enum(STAGES).nullable().default(null),
   handout: handoutOptionsSchema,
 });
 

@@ -106,6 +106,7 @@ const COMMANDS: { readonly [Kind in SongCommand['kind']]: readonly [SongDocument
     },
   ],
   'store-shape': [song, { kind: 'store-shape', partId: part.id, chord: G, stored: { fingering, origin: 'pinned' } }],
+  'pin-shapes': [song, { kind: 'pin-shapes', partId: part.id, shapes: [{ chord: G, fingering }] }],
   'pick-string': [song, { kind: 'pick-string', partId: part.id, chord: G, role: 'bass', stringNumber: 5 }],
   'rename-part': [song, { kind: 'rename-part', partId: part.id, name: 'Low guitar' }],
   'add-part': [song, { kind: 'add-part', name: 'Guitar 2', setup: { ...part.setup, capoFret: 7 } }],

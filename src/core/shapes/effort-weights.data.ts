@@ -43,6 +43,8 @@ export const EFFORT_WEIGHTS = {
   lowHeight: 0.9,
   highHeight: 0.8,
   crossing: 2.9,
+  /** Share of that where the index stands between middle and ring in one fret (A as 2-1-3, common practice beside D and E). */
+  indexBetween: 0.2,
   startsLate: 0.17,
   /** For each fret that a finger stands from where it falls by itself; how far apart fingers fall, and the hand's slant in frets a string. */
   posture: 0.94,

@@ -223,8 +223,22 @@ function insertSorted(values: Float64Array, count: number, value: number): void 
 /** Fingers of one fret that stand against their order: the later one on a lower string. */
 function scoreCrossing({ terms, weights, places }: Work, before: number, finger: number): void {
   if (places.fret[finger] === places.fret[before] && int32At(places.low, finger) < int32At(places.low, before)) {
-    add(terms, CROSSED, weights.crossing);
+    const isBetween = finger === 2 && isIndexBetween(places);
+    add(terms, CROSSED, weights.crossing * (isBetween ? weights.indexBetween : 1));
   }
+}
+
+/** Whether three fingers stand side by side in one fret, the index in the middle: it lies a little behind the two, out of their way. */
+function isIndexBetween({ fret, low, high }: Places): boolean {
+  const [index, middle, ring] = [int32At(low, 1), int32At(low, 2), int32At(low, 3)];
+  return (
+    middle === index - 1 &&
+    ring === index + 1 &&
+    fret[1] === fret[3] &&
+    low[1] === high[1] &&
+    low[2] === high[2] &&
+    low[3] === high[3]
+  );
 }
 
 /** Distances from the earlier fingers to this one, beyond comfort; false when one is beyond reach. */

@@ -95,6 +95,7 @@ export const FAMILIAR_SHAPES: readonly (readonly [string, string, string])[] = [
   ['F#m7b5', '202210', '2-341-'],
   ['Dadd9', 'x54230', '-4312-'],
   ['Gadd9', '320203', '31-2-4'],
+  ['Gadd9', '300203', '2--1-3'],
   ['Aadd9', 'x02420', '--132-'],
   ['F6', 'xx3231', '--3241'],
   ['Gsus2', '300033', '2---34'],

@@ -22,7 +22,8 @@ const THUMB = [
   { value: 'yes', text: 'may stop the lowest string' },
 ] as const;
 
-const STAGES = [
+/** How long somebody has played, as it is chosen. */
+export const STAGE_CHOICES = [
   { value: 'beginner', text: 'a few months' },
   { value: 'year', text: 'about a year' },
   { value: 'player', text: 'longer' },
@@ -48,7 +49,7 @@ export function HandFields(props: { readonly hand: HandValue; readonly onChange:
       />
       <Choice
         label="Has played for"
-        options={STAGES}
+        options={STAGE_CHOICES}
         value={hand.stage}
         onChange={(stage) => onChange({ ...hand, stage })}
       />

@@ -45,18 +45,21 @@ export function listHandFamilies(
     .sort((a, b) => b.kept.length * b.changes - a.kept.length * a.changes);
 }
 
-function listPlaces({ shape, fingers }: Fingering): readonly KeptFinger[] {
+/** Where the fingers of a fingering stand. */
+export function listPlaces({ shape, fingers }: Fingering): readonly KeptFinger[] {
   return fingers.flatMap((finger, stringIndex) => {
     const fret = shape[stringIndex] ?? null;
     return finger === null || fret === null ? [] : [{ finger, stringIndex, fret }];
   });
 }
 
-function keyOf({ finger, stringIndex, fret }: KeptFinger): string {
+/** Equal exactly for one finger at one place. */
+export function keyOf({ finger, stringIndex, fret }: KeptFinger): string {
   return `${finger}/${stringIndex}/${fret}`;
 }
 
-function has(places: readonly KeptFinger[], wanted: KeptFinger): boolean {
+/** Whether a finger stands so among others. */
+export function has(places: readonly KeptFinger[], wanted: KeptFinger): boolean {
   return places.some((place) => keyOf(place) === keyOf(wanted));
 }
 

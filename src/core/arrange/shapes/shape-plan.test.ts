@@ -3,11 +3,11 @@ import { songFromChart } from '../../../test-support/read-chart.ts';
 import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { itemAt } from '../../kernel/list.ts';
 import { runSteps } from '../../kernel/steps.ts';
-import { formatShape, parseShape } from '../../shapes/shape.ts';
+import { formatFingers, formatShape, parseShape } from '../../shapes/shape.ts';
 import { applyCommand } from '../../song/commands.ts';
 import type { SongDocument } from '../../song/document/document.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
-import { formatBassLine, formatFamily } from '../../words/line-words.ts';
+import { formatBassLine, formatFamily, formatKeptHand } from '../../words/line-words.ts';
 import {
   formatEasierShape,
   formatNameCheck,
@@ -197,6 +197,41 @@ describe('what runs through shapes', () => {
       'Ring and little finger stay (string 2, fret 3; string 1, fret 3) through G, Cadd9 and Em7: 6 changes.',
     );
     expect(listHandFamilies(family.slice(1), [])).toEqual([]);
+  });
+
+  test('is offered as one hand where the song holds it otherwise, with what the song then costs; once it is held, no more', () => {
+    const line = '| G | Cadd9 | Em7 | Dsus4 |';
+    const before = fillShapes(songFromChart(`key: G\n\n${line}\n${line}\n`), planner);
+    const plan = planOf(before);
+    const hand = plan.keptHand;
+    const shapes = (hand?.members ?? []).map(({ chord: at, fingering }) => ({
+      chord: itemAt(plan.sheets, at).chord,
+      fingering,
+    }));
+    expect(hand === null ? '' : formatKeptHand(hand, ['G', 'Cadd9', 'Em7', 'Dsus4'])).toBe(
+      'Ring and little finger could stay through G, Cadd9, Em7 and Dsus4 (320033, x32033, 022033, xx0233): 7 changes with two fingers down.',
+    );
+    const outcome = applyCommand(before, { kind: 'pin-shapes', partId: mainPartOf(before).id, shapes });
+    const after = planOf(outcome.ok ? outcome.value.document : before);
+    expect(after.total - plan.total).toBeCloseTo(hand?.songDelta ?? Number.NaN, 9);
+    expect(after.keptHand).toBeNull();
+    expect(after.families[0]?.members).toEqual([0, 1, 2, 3]);
+    // A teacher's own pin is not asked for.
+    const pinned = fillShapes(songFromChart(`key: G\nCadd9 = x32030\n\n${line}\n${line}\n`), planner);
+    expect(planOf(pinned).keptHand?.members.map(({ chord: at }) => at) ?? []).not.toContain(1);
+  });
+
+  test('A is 2-1-3 beside D and E, where the index stays and slides, and 1-2-3 or a small barre elsewhere', () => {
+    const fingersOfA = (line: string) => {
+      const filled = fillShapes(songFromChart(`${line}\n${line}\n`), planner);
+      return planOf(filled).sheets.flatMap(({ chord: { root, quality }, rated }) =>
+        root === 'A' && quality === '' && rated !== null ? formatFingers(rated.fingering.fingers) : [],
+      );
+    };
+    // Common practice.
+    expect(fingersOfA('| D | A | E | A |')).toEqual(['--213-']);
+    expect(fingersOfA('| E | A | E | A |')).toEqual(['--213-']);
+    expect(fingersOfA('| G | D | A | A |')).toEqual(['--123-']);
   });
 
   const am = { chord: chord('A', 'm'), lowestMidi: 45 };

@@ -26,10 +26,10 @@ import {
   rateHold,
   toHold,
 } from '../../shapes/rank-shapes.ts';
-import { type Fingering, formatShape, isBarreChord } from '../../shapes/shape.ts';
+import { type Fingering, formatFingers, formatShape, isBarreChord } from '../../shapes/shape.ts';
 import { lowestNamedMidi } from '../../shapes/sounding.ts';
 import type { Part, SongDocument, StoredShape } from '../../song/document/document.ts';
-import { findStoredShape } from '../../song/part/stored-shapes.ts';
+import { findStoredShape, isEverywhere } from '../../song/part/stored-shapes.ts';
 import { fingeringOf, listCandidates } from '../problem/candidates.ts';
 import { isNew, type SetupPlace, toPlaceChord, toSetupPlace } from '../problem/chord-options.ts';
 import type { Planner } from '../problem/planner.ts';
@@ -40,6 +40,7 @@ import { costOfSetup } from '../setup/setup-plan.ts';
 import { BASS_LEAPS, HOLD_WEIGHT, solveSetup } from '../setup/setup-solution.ts';
 import { type BassLine, listBassLines } from './bass-lines.ts';
 import { type HandFamily, listHandFamilies } from './hand-families.ts';
+import { type KeptHand, proposeKeptHand } from './kept-hand.ts';
 import { pinsOf, questionOf } from './part-shapes.ts';
 import { type FingeringProposal, proposeFingerings } from './second-fingerings.ts';
 
@@ -92,6 +93,8 @@ export type ShapePlan = {
   /** Hardest first. */
   readonly changes: readonly ChangeSheet[];
   readonly families: readonly HandFamily[];
+  /** A hand of kept fingers that could be held as a whole. */
+  readonly keptHand: KeptHand | null;
   readonly bassLines: readonly BassLine[];
   /** Second fingerings that the song would gain by. */
   readonly proposals: readonly FingeringProposal[];
@@ -133,6 +136,7 @@ export function* planShapes(document: SongDocument, part: Part, planner: Planner
       sheets.flatMap(({ chord, rated }) => ({ chord, fingering: rated?.fingering ?? NOTHING_HELD })),
       problem.changes,
     ),
+    keptHand: findKeptHand(work, sheets),
     bassLines: listBassLines(
       sheets.map(({ chord, rated }) => ({
         chord,
@@ -148,6 +152,38 @@ export function* planShapes(document: SongDocument, part: Part, planner: Planner
     total: totalOf(work),
   };
 }
+
+/** Shapes that are no stranger than these are taught to a class that keeps fingers: those of a first book and its neighbours. */
+const TAUGHT = 2;
+
+/** The hand of kept fingers that could be held as a whole; what the teacher pinned or keeps for a place stays. */
+function findKeptHand(work: Work, sheets: readonly ShapeSheet[]): KeptHand | null {
+  const { problem, instrument, planner, part, question, held } = work;
+  const options = sheets.map(({ chord, stored }, index): readonly Held[] => {
+    const current = held[index] ?? null;
+    if (current === null || stored === null || stored.origin === 'pinned' || !isEverywhere(stored)) {
+      return current === null ? [] : [current];
+    }
+    const others = listCandidates(chord, instrument, SHOWN_LIMITS, planner.memory)
+      .candidates.filter(({ hold }) => hold.strangeness <= TAUGHT)
+      .map(({ hold }) => toHeld(hold, chord, part, question));
+    return [current, ...others.filter(({ fingering }) => !isEqual(fingering, current.fingering))];
+  });
+  const heldBy = new Map(
+    options.flatMap((own, index) => own.map((each) => [`${index} ${textOf(each.fingering)}`, each])),
+  );
+  return proposeKeptHand(
+    options.map((own) => own.map(({ fingering }) => fingering)),
+    problem.changes,
+    (wanted) =>
+      totalOf({
+        ...work,
+        held: wanted.map((each, index) => (each === null ? null : (heldBy.get(`${index} ${textOf(each)}`) ?? null))),
+      }),
+  );
+}
+
+const textOf = ({ shape, fingers }: Fingering): string => `${formatShape(shape)} ${formatFingers(fingers)}`;
 
 const NOTHING_HELD: Fingering = { shape: [], fingers: [] };
 

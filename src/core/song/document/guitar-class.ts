@@ -1,5 +1,6 @@
 import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { uniqueBy } from '../../kernel/list.ts';
+import type { Stage } from '../../shapes/change-time.ts';
 import { AVERAGE_HAND, type Hand } from '../../shapes/hand.ts';
 import { formatShape, type Shape } from '../../shapes/shape.ts';
 import type { SongDocument } from './document.ts';
@@ -8,11 +9,15 @@ import { type HandoutOptions, PLAIN_HANDOUT, type Stand } from './handout-option
 /** A shape that a class can hold, by the chord it is held for. */
 export type KnownShape = { readonly chord: ChordSymbol; readonly shape: Shape };
 
-/** A student of a class, who reads a handout in a way of their own; `stand` is null for the page as it is arranged. */
+/**
+ * A student of a class, who reads a handout in a way of their own; `stand` is null for the page as it is arranged, `stage` for one who has
+ * played as long as the class.
+ */
 export type Student = {
   readonly id: number;
   readonly name: string;
   readonly stand: Stand | null;
+  readonly stage: Stage | null;
   readonly handout: HandoutOptions;
 };
 
@@ -72,7 +77,7 @@ export function setKnown(guitarClass: GuitarClass, shape: KnownShape, isKnown: b
 /** The class with one more student, who reads as the class does; the name is not checked for being there twice. */
 export function addStudent(guitarClass: GuitarClass, name: string): GuitarClass {
   const id = Math.max(0, ...guitarClass.students.map((student) => student.id)) + 1;
-  const student: Student = { id, name, stand: null, handout: guitarClass.handout };
+  const student: Student = { id, name, stand: null, stage: null, handout: guitarClass.handout };
   return { ...guitarClass, students: [...guitarClass.students, student] };
 }
 

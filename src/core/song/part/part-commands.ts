@@ -46,6 +46,12 @@ export type PartCommand =
         readonly fromLevel?: Level | null;
       } | null;
     }
+  /** Pins fingerings wherever their shape chords come, all at once. */
+  | {
+      readonly kind: 'pin-shapes';
+      readonly partId: number;
+      readonly shapes: readonly Pick<StoredShape, 'chord' | 'fingering'>[];
+    }
   | { readonly kind: 'rename-part'; readonly partId: number; readonly name: string }
   | { readonly kind: 'add-part'; readonly name: string; readonly setup: Setup }
   | { readonly kind: 'remove-part'; readonly partId: number };
@@ -87,6 +93,7 @@ export const PART_HANDLERS: Handlers<PartCommand, PartCommandError> = {
   'set-wishes': onPart((document, part, { wishes }) => setWishes(document, part, wishes)),
   'take-setup': onPart(takeSetup),
   'store-shape': onPart(storeShape),
+  'pin-shapes': onPart(pinShapes),
   'rename-part': onPart((document, part, { name }) =>
     isPartName(name)
       ? changed(document, part, { ...part, name })
@@ -181,6 +188,23 @@ function takeSetup(
     return isEqual(current, next) ? current : next;
   });
   return ok({ document: outcome, lost });
+}
+
+/** Each as if it were pinned by itself; all of them or none. */
+function pinShapes(
+  document: SongDocument,
+  _: Part,
+  { partId, shapes }: Extract<PartCommand, { kind: 'pin-shapes' }>,
+): Outcome {
+  let done: Outcome = ok({ document, lost: [] });
+  for (const { chord, fingering } of shapes) {
+    const current = done.ok ? findPart(done.value.document, partId) : null;
+    if (done.ok && current !== null) {
+      const stored = { fingering, origin: 'pinned' as const };
+      done = storeShape(done.value.document, current, { kind: 'store-shape', partId, chord, stored });
+    }
+  }
+  return done;
 }
 
 function storeShape(

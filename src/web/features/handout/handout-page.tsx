@@ -76,7 +76,7 @@ export function HandoutPage() {
 const NO_LEVELS: readonly PlayedLevel[] = [];
 
 /** What stands on the page for whom it is made, and the levels it can be on, where it is on one. */
-function useHandout({ options, stand }: ReturnType<typeof useHandoutChoices>) {
+function useHandout({ options, stand, stage }: ReturnType<typeof useHandoutChoices>) {
   const document = useDocument();
   const part = usePart();
   const reading = useSettings();
@@ -90,7 +90,6 @@ function useHandout({ options, stand }: ReturnType<typeof useHandoutChoices>) {
     () => (stand === null ? null : mixLevels(document, part, players, stand)),
     [document, part, players, stand],
   );
-  const { stage } = players.hand;
   const handout = useMemo(
     () => composeHandout({ document, part, reading, options, ownBars, stand, stage }),
     [document, part, reading, options, ownBars, stand, stage],

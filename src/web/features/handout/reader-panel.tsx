@@ -4,6 +4,7 @@ import { LEVELS } from '../../../core/arrange/levels/level-chords.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import { STRING_NAMINGS } from '../../../core/fretboard/string-names.ts';
 import type { Paper } from '../../../core/page/layout/handout-layout.ts';
+import { STAGES } from '../../../core/shapes/change-time.ts';
 import { CLASS_LIMITS } from '../../../core/song/document/guitar-class.ts';
 import {
   HANDOUT_READERS,
@@ -18,6 +19,7 @@ import { PAPER_CHOICES } from '../../theme/paper.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { AddField } from '../../ui/field.tsx';
+import { STAGE_CHOICES } from '../../ui/hand-fields.tsx';
 import { Panel } from '../../ui/panel.tsx';
 import { NumberSelect, Select } from '../../ui/select.tsx';
 import { Tick } from '../../ui/tick.tsx';
@@ -26,6 +28,7 @@ import type { HandoutChoices } from './use-handout-choices.ts';
 const EVERYONE = 'everyone';
 const READER_WORDS = { guitar: 'a guitarist', keys: 'keys', bass: 'a bass', ukulele: 'a ukulele' } as const;
 const LIBRARY = 'library';
+const CLASS = 'class';
 const KINDS = [
   { value: 'bars', text: 'of bars' },
   { value: 'words', text: 'of words, chords above' },
@@ -82,9 +85,17 @@ export function WhoPanel({
             onAdd={reader.add}
           />
           {student !== null && (
-            <Button weight="word" onPress={reader.remove}>
-              Forget {student.name}
-            </Button>
+            <>
+              <Select
+                label={`${student.name} has played for`}
+                options={[{ value: CLASS, text: 'as long as the class' }, ...STAGE_CHOICES]}
+                value={student.stage ?? CLASS}
+                onChange={(value) => reader.setStage(STAGES.find((stage) => stage === value) ?? null)}
+              />
+              <Button weight="word" onPress={reader.remove}>
+                Forget {student.name}
+              </Button>
+            </>
           )}
         </Panel>
       )}

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { handoutOptionsSchema } from '../../../contract/class-schema.ts';
+import type { Stage } from '../../../core/shapes/change-time.ts';
 import { addStudent, changeStudent, removeStudent, type Student } from '../../../core/song/document/guitar-class.ts';
 import {
   type HandoutItem,
@@ -18,11 +19,14 @@ export type HandoutChoices = {
   readonly student: Student | null;
   readonly options: HandoutOptions;
   readonly stand: Stand | null;
+  /** How long the reader has played: how quick a change can be. */
+  readonly stage: Stage;
   readonly problem: string;
   readonly choose: (studentId: number | null) => void;
   readonly change: (change: Partial<HandoutOptions>) => void;
   readonly show: (item: HandoutItem, isOn: boolean) => void;
   readonly setStand: (stand: Stand | null) => void;
+  readonly setStage: (stage: Stage | null) => void;
   readonly add: (name: string) => void;
   readonly remove: () => void;
 };
@@ -32,7 +36,7 @@ const STUDENT_STORED_AS = 'golden-ladder.handout-student';
 
 /** The reader of the open handout. Without a class the options are kept on this device; so is which student of a class was chosen last. */
 export function useHandoutChoices(): HandoutChoices {
-  const { guitarClass } = usePlayers();
+  const { guitarClass, players } = usePlayers();
   const { change: changeClass } = useClassActions();
   const [chosen, setChosen] = useState(readStudents);
   const [device, setDevice] = useState(readDevice);
@@ -72,12 +76,18 @@ export function useHandoutChoices(): HandoutChoices {
     student,
     options,
     stand,
+    stage: student?.stage ?? players.hand.stage,
     problem,
     choose,
     change,
     show: (item, isOn) => change(withShown(options, item, isOn, stand)),
     setStand: (next) =>
       student === null ? change({ stand: next }) : edit((value) => changeStudent(value, student.id, { stand: next })),
+    setStage: (stage) => {
+      if (student !== null) {
+        edit((value) => changeStudent(value, student.id, { stage }));
+      }
+    },
     add: (name) => {
       edit((value) => addStudent(value, name));
       choose(Math.max(0, ...students.map(({ id }) => id)) + 1);

@@ -6,20 +6,20 @@ import { formatChordSymbol, isSameChord } from '../../../core/harmony/chord-symb
 import { itemAt, uniqueBy } from '../../../core/kernel/list.ts';
 import { formatCount } from '../../../core/kernel/plural.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
-import { sayHeld, sayWay } from '../../../core/words/hold-words.ts';
+import { sayWay } from '../../../core/words/hold-words.ts';
 import { formatBassLine, formatFamily, formatTimes } from '../../../core/words/line-words.ts';
-
 import { formatShapeWords, listShapeDegrees, listShapeNotes } from '../../../core/words/shape-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { useAskedPlace } from '../../editor/song-links.ts';
 import { usePlaceStyle } from '../../editor/use-place-style.ts';
-import { useDocument, usePart, useSongEditor } from '../../editor/use-song.tsx';
+import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
-import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { Signed } from '../../ui/signed.tsx';
+import { SecondFingerings, WholeHand } from './hand-offers.tsx';
 import { ShapeDetails } from './shape-details.tsx';
+import { Told } from './told.tsx';
 import { TwoColumns } from './two-columns.tsx';
 import { WaitingPins } from './waiting-pins.tsx';
 
@@ -64,7 +64,8 @@ export function ShapesView({ plan }: { readonly plan: ShapePlan }) {
             />
           ))}
         </Sheets>
-        <Proposals plan={plan} />
+        <SecondFingerings plan={plan} />
+        <WholeHand plan={plan} names={plan.sheets.map(({ chord }) => nameOf(chord))} />
         <WaitingPins sheets={plan.sheets} />
         <Lines plan={plan} names={plan.sheets.map(({ chord }) => nameOf(chord))} />
       </section>
@@ -88,38 +89,6 @@ function numberOf(sheets: readonly ShapeSheet[], index: number): number | null {
   const { chord } = itemAt(sheets, index);
   const own = sheets.flatMap((sheet, at) => (isSameChord(sheet.chord, chord) ? [at] : []));
   return own.length < 2 ? null : own.indexOf(index) + 1;
-}
-
-/** Second fingerings that the song gains by, each to be taken with one press. */
-function Proposals({ plan }: { readonly plan: ShapePlan }) {
-  const part = usePart();
-  const nameOf = useChordName();
-  const editor = useSongEditor();
-  return plan.proposals.length === 0 ? null : (
-    <Told>
-      <h2>What a second fingering would gain</h2>
-      <ul>
-        {plan.proposals.map(({ chord, before, fingering, gain }) => {
-          const words = `${nameOf(chord)} before ${nameOf(before)}: ${sayHeld({ fingering })}, the song ${gain.toFixed(2)} easier`;
-          return (
-            <li key={words}>
-              <Signed text={`${words}. `} />
-              <Button
-                weight="word"
-                aria-label={`Hold ${words}`}
-                onPress={() => {
-                  const stored = { fingering, origin: 'pinned' as const };
-                  editor.run({ kind: 'store-shape', partId: part.id, chord, before, stored });
-                }}
-              >
-                Hold it so
-              </Button>
-            </li>
-          );
-        })}
-      </ul>
-    </Told>
-  );
 }
 
 function Sheet(props: {
@@ -241,9 +210,4 @@ const Card = styled(Radio)`
 `;
 const Spoken = styled.span`
   font-size: 13px; text-align: left; padding: 2px 4px 4px;
-`;
-const Told = styled.section`
-  padding-top: 20px; display: grid; gap: 6px;
-  h2 { font-size: 17px; }
-  ul { margin: 0; padding-left: 18px; display: grid; gap: 4px; font-size: 14.5px; }
 `;

@@ -29,7 +29,7 @@ test('axe finds nothing on any screen, full or empty', async ({ page }) => {
   await page.goto(`${full}/map`);
   await expect(page.getByRole('heading', { name: 'What it adds up to' })).toBeVisible();
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toBeVisible();
   await expectNoAxeFindings(page);
   await page.goto('/songs/not-a-song');
   await expect(page.getByText('This song cannot be opened')).toBeVisible();

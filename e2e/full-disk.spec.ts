@@ -30,7 +30,7 @@ test('the page keeps an edit while the disk is full, says so, and saves it by it
     const { child } = await start(join(disk, 'data'));
     await page.goto(URL_BASE);
     await page.getByRole('link', { name: 'Quarry Dog' }).click();
-    await page.getByRole('link', { name: /Listen/ }).click();
+    await page.getByRole('link', { name: /Song/ }).click();
     const { bavail, bsize } = statfsSync(disk);
     writeFileSync(join(disk, 'filler'), Buffer.alloc(bavail * bsize - 2 * 1024 * 1024, 1));
     const title = page.getByRole('textbox', { name: 'Title' });

@@ -27,7 +27,7 @@ test('the whole road goes by keys alone, from an empty library to the printed pa
   await page.goto(`${URL_BASE}/`);
   await expect(page.getByText('No songs yet')).toBeVisible();
   await page.keyboard.press('?');
-  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText('New song');
+  await expect(page.getByRole('dialog', { name: 'Shortcuts' })).toContainText('New song');
   await page.keyboard.press('Escape');
   await tabTo(page, /^New song$/);
   await page.keyboard.press('Enter');

@@ -29,7 +29,7 @@ test('the password is asked once, over whatever is open; what was edited meanwhi
   await field.fill(PASSWORD);
   await page.keyboard.press('Enter');
   await page.getByRole('link', { name: 'Quarry Dog' }).click();
-  await page.getByRole('link', { name: /Listen/ }).click();
+  await page.getByRole('link', { name: /Song/ }).click();
   const title = page.getByRole('textbox', { name: 'Title' });
   await expect(title).toHaveValue('Quarry Dog');
   await page.reload();

@@ -30,7 +30,7 @@ export function* readTextSong(text: string, source: FileSource): Steps<Result<Re
     return err(
       problem === undefined
         ? 'It cannot be read as a chart.'
-        : `Line ${problem.line}, column ${problem.column}: ${sayProblem(problem)} Open it on the Listen step to mend it there.`,
+        : `Line ${problem.line}, column ${problem.column}: ${sayProblem(problem)} Paste it into a new song to mend it there.`,
     );
   }
   const isLeftOut = ({ chosen }: Assumption): boolean => chosen === 'left-out';

@@ -8,6 +8,7 @@ import { GlobalStyle } from '../theme/global-style.ts';
 import { KeyListener } from '../ui/keys.tsx';
 import { Loading } from '../ui/loading.tsx';
 import { Failure } from './failure.tsx';
+import { NoSuchPage } from './no-such-page.tsx';
 import { SignIn } from './sign-in.tsx';
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
@@ -49,12 +50,14 @@ const router = createBrowserRouter([
     ...loading,
     lazy: async () => ({ Component: (await import('./song-frame.tsx')).SongFrame }),
     children: [
-      { index: true, element: <Navigate to="listen" replace /> },
+      { index: true, element: <Navigate to="song" replace /> },
       {
-        path: 'listen',
+        path: 'song',
         errorElement: <Failure />,
         lazy: async () => ({ Component: (await import('../features/listen/listen-page.tsx')).ListenPage }),
       },
+      // Addresses of old.
+      { path: 'listen', element: <Navigate to="../song" relative="path" replace /> },
       {
         path: 'capo',
         errorElement: <Failure />,
@@ -75,7 +78,6 @@ const router = createBrowserRouter([
         errorElement: <Failure />,
         lazy: async () => ({ Component: (await import('../features/right-hand/right-hand-page.tsx')).RightHandPage }),
       },
-      // The step’s address of old.
       { path: 'rungs', element: <Navigate to="../levels" relative="path" replace /> },
       {
         path: 'levels',
@@ -89,7 +91,7 @@ const router = createBrowserRouter([
       },
     ],
   },
-  { path: '*', element: <Navigate to="/" replace /> },
+  { path: '*', element: <NoSuchPage /> },
 ]);
 
 /** The whole application. */

@@ -49,7 +49,7 @@ export function ConflictDialog({ onClose }: { readonly onClose: () => void }) {
             void act(async () => {
               const id = await editor.keepAsNewSong();
               await editor.takeOther();
-              await navigate(`/songs/${id}/listen`);
+              await navigate(`/songs/${id}/song`);
             })
           }
         >

@@ -47,7 +47,7 @@ export function SaveTrouble() {
   const keep = async (): Promise<void> => {
     try {
       const id = await editor.keepAsNewSong();
-      await navigate(`/songs/${id}/listen`);
+      await navigate(`/songs/${id}/song`);
     } catch (error) {
       setProblem(error instanceof Error ? error.message : 'It could not be kept.');
     }

@@ -1,52 +1,119 @@
-import { useMemo } from 'react';
+import { lazy, type ReactNode, Suspense, useMemo } from 'react';
+import { Button as AriaButton } from 'react-aria-components';
 import { Link } from 'react-router';
 import { styled } from 'styled-components';
-import { songKeysOf } from '../../core/song/chart/song-keys.ts';
-import type { Part, SongDocument } from '../../core/song/document/document.ts';
 import { findPart, mainPartOf } from '../../core/song/document/parts.ts';
-import { listPlayedBars, totalsOf } from '../../core/song/played/played-bars.ts';
-import { formatKeyWords, formatShapeKey, formatTempoWords, formatTotals } from '../../core/words/setup-words.ts';
+import { UNTITLED } from '../../core/song/document/song-limits.ts';
 import { useLaterDocument, usePart, useSongEditor } from '../editor/use-song.tsx';
 import { colour, frame, nameFace } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
 import { Choice } from '../ui/choice.tsx';
+import { Loading } from '../ui/loading.tsx';
+import { PopPanel } from '../ui/pop-panel.tsx';
 import { Signed } from '../ui/signed.tsx';
 import { SaveSign } from './save-sign.tsx';
+import { type StripWord, stripWords } from './strip-words.ts';
 
-/** The strip along the top: what sounds, what the hand does, and how long it is; each word leads to where it is changed. */
-export function SetupStrip({ onShow }: { readonly onShow: (sheet: 'keys' | 'versions' | 'move') => void }) {
+const StripPanel = lazy(async () => ({ default: (await import('./strip-panels.tsx')).StripPanel }));
+
+type Sheet = 'keys' | 'versions' | 'move';
+
+/** The strip along the top: what sounds, what the hand does, and how long it is; each word opens where it is changed. */
+export function SetupStrip({ onShow }: { readonly onShow: (sheet: Sheet) => void }) {
   const document = useLaterDocument();
   const { id } = usePart();
   const words = useMemo(() => stripWords(document, findPart(document, id) ?? mainPartOf(document)), [document, id]);
+  const { title } = document.facts;
   return (
     <Strip>
-      <h1>{document.facts.title}</h1>
+      <h1>
+        <StripWordButton word="title" label="Title" onShow={onShow}>
+          {title === UNTITLED ? 'Name this song' : title}
+        </StripWordButton>
+      </h1>
       <dl>
-        {words.map(({ term, value, to }) => (
+        {words.map(({ word, term, value }) => (
           <div key={term}>
             <dt>{term}</dt>
             <dd>
-              <Link to={to}>
+              <StripWordButton word={word} label={term} onShow={onShow}>
                 <Signed text={value} />
-              </Link>
+              </StripWordButton>
             </dd>
           </div>
         ))}
       </dl>
       <PartChoice />
       <SaveSign />
-      <span>
-        <Button weight="word" onPress={() => onShow('move')} aria-label="Move the song to another key or capo">
-          Move
-        </Button>
-        <Button weight="word" onPress={() => onShow('versions')} aria-keyshortcuts="v">
-          Versions
-        </Button>
-        <Button weight="word" onPress={() => onShow('keys')} aria-keyshortcuts="?">
-          Keys
-        </Button>
-      </span>
+      <Acts onShow={onShow} />
     </Strip>
+  );
+}
+
+/** A word with its panel. */
+function StripWordButton(props: {
+  readonly word: StripWord;
+  readonly label: string;
+  readonly onShow: (sheet: Sheet) => void;
+  readonly children: ReactNode;
+}) {
+  const { word, label, onShow, children } = props;
+  return (
+    <PopPanel label={label} button={<Word>{children}</Word>}>
+      {(close) => (
+        <Suspense fallback={<Loading what="Opening …" />}>
+          <StripPanel
+            word={word}
+            onDone={close}
+            onMove={() => {
+              close();
+              onShow('move');
+            }}
+          />
+        </Suspense>
+      )}
+    </PopPanel>
+  );
+}
+
+const ACTS: readonly { readonly sheet: Sheet; readonly text: string; readonly label: string; readonly key?: string }[] =
+  [
+    { sheet: 'move', text: 'Move', label: 'Move the song to another key or capo' },
+    { sheet: 'versions', text: 'Versions', label: 'Versions', key: 'v' },
+    { sheet: 'keys', text: 'Shortcuts', label: 'Shortcuts', key: '?' },
+  ];
+
+/** What can be done with the whole song; on a narrow screen behind one word. */
+function Acts({ onShow }: { readonly onShow: (sheet: Sheet) => void }) {
+  const buttons = (onDone: () => void): ReactNode =>
+    ACTS.map(({ sheet, text, label, key }) => (
+      <Button
+        key={sheet}
+        weight="word"
+        aria-label={label}
+        {...(key === undefined ? {} : { 'aria-keyshortcuts': key })}
+        onPress={() => {
+          onDone();
+          onShow(sheet);
+        }}
+      >
+        {text}
+      </Button>
+    ));
+  return (
+    <>
+      <span data-wide>{buttons(() => undefined)}</span>
+      <span data-narrow>
+        <PopPanel label="More" button={<Button weight="word">More</Button>}>
+          {(close) => (
+            <Listed>
+              <Link to="/">All songs</Link>
+              {buttons(close)}
+            </Listed>
+          )}
+        </PopPanel>
+      </span>
+    </>
   );
 }
 
@@ -69,38 +136,40 @@ function PartChoice() {
   );
 }
 
-function stripWords(
-  document: SongDocument,
-  part: Part,
-): readonly { readonly term: string; readonly value: string; readonly to: string }[] {
-  const played = listPlayedBars(document);
-  const { sounding, shape, isFound } = songKeysOf(document, part);
-  const { capoFret, tuning } = part.setup;
-  const isEmpty = played.length === 0;
-  return [
-    {
-      term: isFound && !isEmpty ? 'sounds in (found)' : 'sounds in',
-      value: isEmpty && isFound ? '–' : formatKeyWords(sounding),
-      to: 'listen',
-    },
-    { term: 'shapes in', value: isEmpty && isFound ? '–' : formatShapeKey(shape), to: 'capo' },
-    { term: 'capo', value: capoFret === 0 ? 'none' : `fret ${capoFret}`, to: 'capo' },
-    { term: 'tuning', value: tuning.name, to: 'listen' },
-    { term: 'tempo', value: formatTempoWords(document.facts.tempo, document.facts.metre), to: 'listen' },
-    { term: 'length', value: formatTotals(totalsOf(played)), to: 'map' },
-  ];
-}
-
+const Word = styled(AriaButton)`
+  border: 0; background: transparent; color: inherit; font: inherit; padding: 0; cursor: pointer; text-align: left; min-height: 24px; min-width: 24px;
+  max-width: 100%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap;
+  text-decoration: underline dotted ${colour.brass} 2px; text-underline-offset: 4px;
+  &[data-hovered] { background: ${colour.brassSoft}; }
+`;
+const Listed = styled.div`
+  display: grid; gap: 4px; justify-items: start;
+  a, button { min-height: 44px; display: inline-flex; align-items: center; }
+`;
 const Strip = styled.header`
   display: flex; align-items: center; gap: 24px; min-height: ${frame.stripPx}px; padding: 8px 24px;
   border-bottom: 1px solid ${colour.hairline};
-  h1 { font: 650 20px/1.2 ${nameFace}; max-width: 26ch; flex: 0 1 auto; min-width: 7ch; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+  h1 { font: 650 20px/1.2 ${nameFace}; max-width: 26ch; flex: 0 1 auto; min-width: 7ch; overflow: hidden; }
+  h1 button { text-decoration-color: transparent; }
+  h1 button[data-hovered], h1 button:focus-visible { text-decoration-color: ${colour.brass}; }
   dl { display: flex; gap: 4px 20px; margin: 0; flex: none; }
-  > :last-child { flex: none; }
-  @media (max-width: 1100px) { flex-wrap: wrap; dl { flex: 0 1 auto; flex-wrap: wrap; } }
+  > span { flex: none; }
+  > [data-narrow] { display: none; }
   dt { font-size: 12px; color: ${colour.quiet}; line-height: 1.3; }
   dd { margin: 0; font-weight: 650; line-height: 1.3; }
-  dd a { color: inherit; text-decoration: underline dotted ${colour.brass} 2px; text-underline-offset: 4px; display: inline-block; min-height: 24px; min-width: 24px; }
-  dd a:hover { background: ${colour.brassSoft}; }
+  @media (max-width: 1100px) {
+    gap: 14px; padding: 4px 16px; min-height: 52px;
+    > [data-wide] { display: none; }
+    > [data-narrow] { display: block; }
+    dl { flex: 0 1 auto; min-width: 0; overflow-x: auto; scrollbar-width: none; }
+    dt, dd { white-space: nowrap; }
+    > [role="status"] { flex: none; }
+    > [role="status"]:not([data-trouble]) { position: absolute; left: -999px; }
+  }
+  @media (max-width: 760px) {
+    dt { position: absolute; left: -999px; }
+    dl { align-items: center; gap: 12px; flex: 1 1 auto; }
+    h1 { font-size: 17px; max-width: 40vw; }
+  }
   @media print { display: none; }
 `;

@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
-import { Link, Outlet, useNavigate, useParams } from 'react-router';
+import { useEffect, useRef, useState } from 'react';
+import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
 import { songIdSchema } from '../../contract/api.ts';
 import type { Players } from '../../core/arrange/problem/planner.ts';
 import type { FilledShapes } from '../../core/arrange/shapes/part-shapes.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
+import { UNTITLED } from '../../core/song/document/song-limits.ts';
 import { sayLost } from '../../core/words/lost-words.ts';
 import { api } from '../api/client.ts';
 import { coreWorker } from '../api/core-worker.ts';
@@ -14,7 +15,7 @@ import { type OpenedSong as Opened, openSong, stepStore } from '../editor/open-s
 import { trackSave } from '../editor/pending-saves.ts';
 import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
 import { usePlayers } from '../editor/use-players.ts';
-import { LaterDocument, SongEditorProvider, useSongEditor, useSongState } from '../editor/use-song.tsx';
+import { LaterDocument, SongEditorProvider, useDocument, useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { LibraryNotices } from '../library/library-notices.tsx';
 import { chooseLook, nextLook, readLook } from '../theme/look.ts';
 import { colour } from '../theme/tokens.ts';
@@ -24,11 +25,14 @@ import { useKeyedActions } from '../ui/keys.tsx';
 import { Loading } from '../ui/loading.tsx';
 import { ShortcutSheet } from '../ui/shortcut-sheet.tsx';
 import { Signed } from '../ui/signed.tsx';
+import { useWindowTitle } from '../ui/window-title.ts';
 import { LadderRail } from './ladder-rail.tsx';
 import { MoveDialog } from './move-dialog.tsx';
+import { NextStrip } from './next-strip.tsx';
+import { PastedNotice } from './pasted-notice.tsx';
 import { SaveTrouble } from './save-sign.tsx';
 import { SetupStrip } from './setup-strip.tsx';
-import { STEPS } from './steps.ts';
+import { STEPS, stepAt } from './steps.ts';
 import { VersionsDialog } from './versions-dialog.tsx';
 
 /** An open song: the ladder, the setup strip, and the screen of the current step. */
@@ -76,6 +80,7 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
   return (
     <SongEditorProvider editor={editor}>
       <PlayersOfSong />
+      <WindowTitle />
       <Frame>
         <SkipLink href="#step">Skip to the step</SkipLink>
         <LadderRail />
@@ -83,6 +88,8 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
           <LaterDocument>
             <SetupStrip onShow={setSheet} />
           </LaterDocument>
+          <NextStrip />
+          <PastedNotice />
           <LibraryNotices />
           <SaveTrouble />
           {!isTold && (
@@ -114,6 +121,14 @@ function PlayersOfSong() {
   return null;
 }
 
+/** The window is named by the song and the step. */
+function WindowTitle() {
+  const { title } = useDocument().facts;
+  const step = stepAt(useLocation().pathname);
+  useWindowTitle(step === null ? title : `${title}, ${step.label}`);
+  return null;
+}
+
 /** What a change took with it, until it has been read or undone. */
 function Lost() {
   const editor = useSongEditor();
@@ -139,7 +154,9 @@ function findShapes(document: SongDocument, players: Players): Promise<FilledSha
 /** One editor for as long as the song is open; what is not saved goes out when the song or the page is left. */
 function useEditorFor({ song, local }: Opened): SongEditor {
   const [editor] = useState(() => createSongEditor(song, api, local, findShapes));
+  const isOpen = useRef(false);
   useEffect(() => {
+    isOpen.current = true;
     const steps = keepSteps(editor, stepStore);
     const onLeave = (event: BeforeUnloadEvent): void => {
       if (editor.store.getState().saveState !== 'saved') {
@@ -153,10 +170,21 @@ function useEditorFor({ song, local }: Opened): SongEditor {
     return () => {
       window.removeEventListener('beforeunload', onLeave);
       steps.stop();
-      trackSave(editor.flush());
+      isOpen.current = false;
+      trackSave(editor.flush().then(() => (isOpen.current ? undefined : dropEmptyTry(editor))));
     };
   }, [editor]);
   return editor;
+}
+
+/** A new song into which nothing was put is no song: it does not stay behind in the list. */
+async function dropEmptyTry(editor: SongEditor): Promise<void> {
+  const { id, history, saveState } = editor.store.getState();
+  const { facts, map, chart } = history.present;
+  const isEmpty = map.sections.length === 0 && chart.draftText === null && facts.title === UNTITLED;
+  if (isEmpty && saveState === 'saved' && history.past.length === 0) {
+    await api.deleteSong(id).catch(() => undefined);
+  }
 }
 
 function useSongActions(editor: SongEditor, show: (sheet: 'keys' | 'versions') => void): void {
@@ -169,14 +197,15 @@ function useSongActions(editor: SongEditor, show: (sheet: 'keys' | 'versions') =
     { key: 'v', label: 'Kept versions of this song', run: () => show('versions') },
     { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
     { key: 'o', label: 'Settings', run: () => void navigate('/settings') },
-    { key: '?', label: 'Show these keys', run: () => show('keys') },
+    { key: '?', label: 'Show these shortcuts', run: () => show('keys') },
   ]);
 }
 
 const Frame = styled.div`
   display: grid; grid-template-columns: auto minmax(0, 1fr); min-height: 100vh;
   main { outline: none; }
-  @media print { display: block; }
+  @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr); padding-bottom: 56px; }
+  @media print { display: block; padding: 0; }
 `;
 const Told = styled.p`
   padding: 8px 24px; border-bottom: 3px solid ${colour.brass}; background: ${colour.sheet}; font-size: 14px;

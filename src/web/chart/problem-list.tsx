@@ -14,7 +14,7 @@ const MOST_SHOWN = 40;
 
 /** The findings about the chart, each leading to its place. */
 export function ProblemList(props: {
-  readonly chart: Pick<ChartText, 'parsed' | 'keepName'>;
+  readonly chart: Pick<ChartText, 'text' | 'parsed' | 'keepName'>;
   readonly onGo: (target: EditorTarget) => void;
 }) {
   const { chart, onGo } = props;
@@ -26,7 +26,7 @@ export function ProblemList(props: {
   return (
     <section aria-label="Findings in the chart">
       <Summary role="status" data-errors={errors > 0 || undefined}>
-        {summaryOf(errors, problems.length - errors)}
+        {chart.text.trim() === '' ? 'Nothing is written yet.' : summaryOf(errors, problems.length - errors)}
       </Summary>
       <List>
         {problems.slice(0, MOST_SHOWN).map((problem) => (

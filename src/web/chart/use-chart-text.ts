@@ -13,7 +13,8 @@ export type ChartText = {
   readonly parsed: ParsedChart;
   /** How much of a long text has been read, from 0 to 1; null while none is being read. */
   readonly readingShare: number | null;
-  readonly change: (text: string) => void;
+  /** Takes a text as it is typed; `isApart` where it is a step of its own, whatever was typed just before. */
+  readonly change: (text: string, isApart?: boolean) => void;
   /** Keeps a chord name as it is written, although the key would spell it otherwise. */
   readonly keepName: (name: string) => void;
   /** Gives the reading of a long text up: the text stays, the song keeps its last good state. */
@@ -80,12 +81,12 @@ export function useChartText(): ChartText {
     }
   }, [readOnly]);
   useEffect(() => () => takeNow(editor, waiting.current), [editor]);
-  const change = (typed: string): void => {
+  const change = (typed: string, isApart = false): void => {
     if (typed === text) {
       return;
     }
     const next = typed.replace(REFUSED, '\uFFFD');
-    const group = nextGroup(typing.current);
+    const group = nextGroup(typing.current, isApart);
     const onRead = (read: ParsedChart): void => {
       setParsed(read);
       take(commandForText(next, read), group);
@@ -113,9 +114,9 @@ export function useChartText(): ChartText {
 }
 
 /** The undo group of a keystroke: that of the run it belongs to. */
-function nextGroup(typing: { run: number; lastMs: number }): string {
+function nextGroup(typing: { run: number; lastMs: number }, isApart: boolean): string {
   const nowMs = performance.now();
-  typing.run += nowMs - typing.lastMs > RUN_PAUSE_MS ? 1 : 0;
+  typing.run += isApart || nowMs - typing.lastMs > RUN_PAUSE_MS ? 1 : 0;
   typing.lastMs = nowMs;
   return `chart typing ${typing.run}`;
 }

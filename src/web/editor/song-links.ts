@@ -6,6 +6,7 @@ import type { SongPlace } from '../../core/page/drawing/region.ts';
 export function pathOfPlace(place: SongPlace): string {
   switch (place.step) {
     case 'listen':
+      return '../song';
     case 'capo':
     case 'levels':
       return `../${place.step}`;

@@ -25,7 +25,7 @@ export function EmptyStep({ title, text }: { readonly title: string; readonly te
     <Alone>
       <EmptyState title={title}>
         <p>{text}</p>
-        <Link to="../listen">Put the song in</Link>
+        <Link to="../song">Put the song in</Link>
       </EmptyState>
     </Alone>
   );

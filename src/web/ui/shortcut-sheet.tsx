@@ -17,13 +17,13 @@ const EVERYWHERE = [
   { key: 'Esc', label: 'Leave a text, so that single keys work; close a sheet' },
 ];
 
-/** All keys of this screen on one sheet. */
+/** All shortcuts of this screen on one sheet. */
 export function ShortcutSheet({ isOpen, onClose }: { readonly isOpen: boolean; readonly onClose: () => void }) {
   const groups = useKeyGroups()
     .map(({ title, actions }) => ({ title, actions: actions.filter(({ label }) => label !== '') }))
     .filter(({ actions }) => actions.length > 0);
   return (
-    <Dialog title="Keys" isOpen={isOpen} onClose={onClose}>
+    <Dialog title="Shortcuts" isOpen={isOpen} onClose={onClose}>
       {[...groups, { title: 'Everywhere', actions: EVERYWHERE }].map(({ title, actions }) => (
         <Fragment key={title}>
           <h3>{title}</h3>

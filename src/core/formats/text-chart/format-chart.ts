@@ -9,14 +9,21 @@ import { formatTempo } from '../../rhythm/tempo.ts';
 import type { Chart, ChartHeaders, ChartLine } from '../../song/chart/chart.ts';
 import { chartOf } from '../../song/chart/chart-of.ts';
 import type { SongDocument } from '../../song/document/document.ts';
-import { UNNAMED_SECTION } from '../../song/document/song-limits.ts';
+import { UNNAMED_SECTION, UNTITLED } from '../../song/document/song-limits.ts';
 import { formatBar } from './format-bar.ts';
 import { formatPin } from './pin-text.ts';
 import { formatWords } from './words-text.ts';
 
-/** The text chart of a song: as it was typed while it has errors, else written from the document. */
+/** The text chart of a song: as it was typed while it has errors, else written from the document; the name of a song without a title is no title. */
 export function chartTextOf(document: SongDocument): string {
-  return document.chart.draftText ?? formatChart(chartOf(document));
+  const { draftText } = document.chart;
+  if (draftText !== null) {
+    return draftText;
+  }
+  const chart = chartOf(document);
+  return formatChart(
+    document.facts.title === UNTITLED ? { ...chart, headers: { ...chart.headers, title: null } } : chart,
+  );
 }
 
 /** A chart as text, in the canonical spelling: reading it again gives an equal chart. */

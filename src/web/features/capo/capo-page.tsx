@@ -1,5 +1,5 @@
-import { useCallback, useState } from 'react';
-import { Link } from 'react-router';
+import { useCallback, useEffect, useState } from 'react';
+import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { styled } from 'styled-components';
 import { MOST_PLANNED_CHORDS } from '../../../core/arrange/setup/setup-plan.ts';
 import { useChordName } from '../../api/settings.tsx';
@@ -37,6 +37,7 @@ export function CapoPage() {
     [takeSetup, setup.tuning, plan.rows],
   );
   const comparing = useComparing(step);
+  useBestFret(isWaiting ? null : (easiest[0] ?? null), take);
   const [golden] = easiest;
   useKeyedActions('Capo', [
     { key: '↑ ↓', label: 'On the rungs: the capo a fret higher or lower' },
@@ -56,8 +57,8 @@ export function CapoPage() {
         {part.wishes.isKeyFree ? <FreeKey step={step} /> : <Sounding step={step} />}
         {isWaiting && (
           <Waiting role="status">
-            The chart has lines that cannot be read, and its text holds the capo too.{' '}
-            <Link to="../listen">Mend it</Link> to move the capo here.
+            The chart has lines that cannot be read, and its text holds the capo too. <Link to="../song">Mend it</Link>{' '}
+            to move the capo here.
           </Waiting>
         )}
         {plan.loosenings.length > 0 && <NothingLeft plan={plan} />}
@@ -94,6 +95,20 @@ export function CapoPage() {
       />
     </Page>
   );
+}
+
+/** Puts the capo on the best fret once it is known, where the way here asks for it. */
+function useBestFret(best: number | null, take: (capoFret: number) => void): void {
+  const [asked] = useSearchParams();
+  const navigate = useNavigate();
+  const { state, pathname } = useLocation();
+  const isAsked = asked.has('best');
+  useEffect(() => {
+    if (isAsked && best !== null) {
+      take(best);
+      void navigate(pathname, { replace: true, state });
+    }
+  }, [isAsked, best, take, navigate, pathname, state]);
 }
 
 /** Why there are no rungs. */

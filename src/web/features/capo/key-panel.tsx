@@ -174,7 +174,7 @@ function TuneFields({ isWaiting }: { readonly isWaiting: boolean }) {
   if (melodyRange === null) {
     return (
       <p>
-        How the tune lies is not known yet: write its lowest and highest note on <Link to="../listen">Listen</Link>.
+        How the tune lies is not known yet: write its lowest and highest note on <Link to="../song">Song</Link>.
       </p>
     );
   }

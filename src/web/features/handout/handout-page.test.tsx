@@ -50,7 +50,7 @@ describe('the handout', () => {
         .getByText(/The song has no chords yet/)
         .querySelector('a')
         ?.getAttribute('href'),
-    ).toBe('/listen');
+    ).toBe('/song');
     expect(screen.queryByText('PDF')).toBeNull();
     expect(screen.queryByText('Show the page as it is')).toBeNull();
     cleanup();

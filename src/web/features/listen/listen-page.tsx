@@ -18,7 +18,9 @@ import type { EditorTarget } from '../../ui/text-editor.tsx';
 import { FactsForm } from './facts-form.tsx';
 import { KeyPanel } from './key-panel.tsx';
 import { LooseDialog } from './loose-dialog.tsx';
+import { PasteNotice } from './paste-notice.tsx';
 import { useLooseSource } from './use-loose-source.ts';
+import { usePasteReading } from './use-paste-reading.ts';
 
 /** Findings that a text in another manner of writing has. */
 const LOOSE_SIGNS: ReadonlySet<ProblemKind> = new Set(['chords-without-bars', 'not-understood', 'cue-without-line']);
@@ -33,12 +35,14 @@ export function ListenPage() {
   const editor = useSongEditor();
   const document = useDocument();
   const chart = useChartText();
-  const [target, setTarget] = useState<EditorTarget | null>(null);
+  // In an empty song one types at once.
+  const [target, setTarget] = useState<EditorTarget | null>(() => (chart.text === '' ? { line: 1, column: 1 } : null));
   const loose = useLooseSource();
   const isBroken = !isClean(chart.parsed) || chart.readingShare !== null;
   const looksLoose = chart.parsed.problems.some(({ kind }) => LOOSE_SIGNS.has(kind));
+  const paste = usePasteReading(chart, looksLoose);
   const files = useRef<HTMLInputElement>(null);
-  useKeyedActions('Listen', [
+  useKeyedActions('Song', [
     { key: 'e', label: 'Edit the chart', run: () => setTarget({ line: 1, column: 1 }) },
     { key: 'f', label: 'Open a text file', run: () => files.current?.click() },
     {
@@ -81,6 +85,9 @@ export function ListenPage() {
             <Progress label="Reading the chart" share={chart.readingShare} />
             <Button onPress={chart.stopReading}>Stop</Button>
           </Reading>
+        )}
+        {paste.reading !== null && (
+          <PasteNotice reading={paste.reading} onLook={loose.openText} onClose={paste.forget} />
         )}
         {looksLoose && (
           <Offer role="status">

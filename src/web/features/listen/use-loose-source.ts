@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { SONG_LIMITS, UNTITLED } from '../../../core/song/document/song-limits.ts';
+import { SONG_LIMITS } from '../../../core/song/document/song-limits.ts';
 import type { LooseSource } from './loose-dialog.tsx';
 
 type OpenFile = { readonly name: string; readonly bytes: Uint8Array };
@@ -38,7 +38,7 @@ export function useLooseSource() {
   return {
     source,
     problem,
-    openText: (text: string): void => setSource({ text: withoutPlaceholder(text), fileName: '', encoding: null }),
+    openText: (text: string): void => setSource({ text, fileName: '', encoding: null }),
     openFile: (chosen: File | undefined): void => {
       if (chosen !== undefined) {
         void openFile(chosen);
@@ -51,10 +51,4 @@ export function useLooseSource() {
     },
     close: (): void => setSource(null),
   };
-}
-
-/** The text without the title of a song that has none yet: the real one stands below it. */
-function withoutPlaceholder(text: string): string {
-  const placeholder = `title: ${UNTITLED}\n`;
-  return text.startsWith(placeholder) ? text.slice(placeholder.length) : text;
 }

@@ -92,7 +92,7 @@ const Cells = memo(function Cells(props: {
   return (
     <>
       <th scope="row">
-        <Link to={`/songs/${song.id}/${song.bars === 0 ? 'listen' : 'capo'}`}>{song.title}</Link>
+        <Link to={`/songs/${song.id}/${song.bars === 0 ? 'song' : 'capo'}`}>{song.title}</Link>
         <small>{[song.credit, ...song.tags].filter((text) => text !== '').join(' · ')}</small>
       </th>
       <td>

@@ -18,6 +18,7 @@ import { ShortcutSheet } from '../../ui/shortcut-sheet.tsx';
 import { DropVeil } from './drop-veil.tsx';
 import { SongTable } from './song-table.tsx';
 import { useBringIn } from './use-bring-in.ts';
+import { usePasteSong } from './use-paste-song.ts';
 import { type SongPages, useSongPages } from './use-song-pages.ts';
 import { useSongQuery } from './use-song-query.ts';
 
@@ -43,7 +44,7 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
   const create = () =>
     act(async () => {
       const song = await api.createSong({ title: UNTITLED });
-      await navigate(`/songs/${song.id}/listen`);
+      await navigate(`/songs/${song.id}/song`);
     });
   const remove = useCallback(
     (song: SongSummary): void =>
@@ -60,6 +61,13 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
     });
 
   const bringing = useBringIn();
+  const pasteSong = usePasteSong();
+  const paste = (text: string): void =>
+    void act(async () => {
+      if (!(await pasteSong(text))) {
+        bringing.openText(text);
+      }
+    });
   const picker = useRef<HTMLInputElement>(null);
   const [areKeysShown, showKeys] = useState(false);
   const [isBookOpen, setBookOpen] = useState(false);
@@ -70,7 +78,7 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
     { key: 'c', label: 'Classes', run: () => void navigate('/classes') },
     { key: 'o', label: 'Settings', run: () => void navigate('/settings') },
     { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
-    { key: '?', label: 'Show these keys', run: () => showKeys(true) },
+    { key: '?', label: 'Show these shortcuts', run: () => showKeys(true) },
   ]);
 
   return (
@@ -84,7 +92,7 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
           </div>
           <div>
             <Button weight="word" onPress={() => showKeys(true)}>
-              Keys
+              Shortcuts
             </Button>
             <Link to="/classes">Classes</Link>
             <Link to="/settings">Settings</Link>
@@ -101,7 +109,7 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
             </Button>
           </div>
         </header>
-        <DropVeil onFiles={bringing.open} onText={bringing.openText} />
+        <DropVeil onFiles={bringing.open} onText={paste} />
         {bringing.incoming.length > 0 && (
           <Suspense>
             <BringInDialog bringing={bringing} onAdded={() => void act(async () => undefined)} />

@@ -50,7 +50,7 @@ export function MapFacts({
       <h2>What it adds up to</h2>
       <p>
         {formatTotals(totals)}, {totals.beats} beats in {formatPasses(passes, left)}.
-        {document.facts.tempo === null && ' Give a tempo at Listen to know how long it lasts.'}
+        {document.facts.tempo === null && ' Give a tempo above to know how long it lasts.'}
       </p>
       {left > 0 && <p>With passes left out the record is not compared.</p>}
       {record !== null && <Gap record={record} played={played} />}

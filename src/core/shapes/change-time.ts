@@ -16,7 +16,7 @@ export const STAGES: readonly Stage[] = ['beginner', 'year', 'player'];
 const CHANGES_A_MINUTE: Readonly<Record<Stage, number>> = { beginner: 35, year: 85, player: 150 };
 
 /** The effort of a usual change: the mean of G to C, C to D and D to G in their open shapes. */
-const USUAL_COST = 2.57;
+export const USUAL_COST = 2.57;
 
 /** Share of a usual change that any change takes. */
 const ANY_CHANGE = 0.2;

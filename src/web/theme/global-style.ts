@@ -14,7 +14,12 @@ export const GlobalStyle = createGlobalStyle`
   p { margin: 0; }
   button, input, select, textarea { font: inherit; color: inherit; }
   a { color: ${colour.spruce}; }
-  :focus-visible, [data-focus-visible] { outline: 3px solid ${colour.brass}; outline-offset: 2px; border-radius: 2px; }
+  :focus-visible, [data-focus-visible] { outline: 3px solid ${colour.ring}; outline-offset: 2px; border-radius: 2px; }
+  @media (pointer: coarse) {
+    button, [role="button"], [role="tab"], [role="option"], input:not([type="radio"], [type="checkbox"], [type="range"]), select, summary, textarea { min-height: 44px; min-width: 44px; }
+    main li > a, main p > a:only-child, main th > a, header > a, nav a { min-height: 44px; }
+    label:has(> input) { min-height: 44px; }
+  }
   @media (prefers-reduced-motion: reduce) { * { transition: none !important; animation: none !important; } }
   @media print {
     :root, :root[data-look="stage"], :root:not([data-look]) { color-scheme: light; ${palettes.paper} }

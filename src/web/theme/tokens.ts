@@ -22,6 +22,7 @@ const PAPER = {
   railDeep: '#163a33',
   railInk: '#fffcf4',
   railBrass: '#f3e3ba',
+  ring: '#8a5f0e',
 } as const;
 
 /** The same on a dark stage: ink and paper change places on a near-black green, brass stays. */
@@ -45,6 +46,7 @@ const STAGE: Palette = {
   railDeep: '#1c2b27',
   railInk: '#f0e8d6',
   railBrass: '#e7bf6a',
+  ring: '#e7bf6a',
 };
 
 function declare(palette: Palette): string {

@@ -7,6 +7,7 @@ import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
+import { SideSheet } from '../../ui/side-sheet.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { CapoReasons } from './capo-reasons.tsx';
 import { ClassPanel } from './class-panel.tsx';
@@ -23,6 +24,8 @@ import { TwoCaposPanel } from './two-capos-panel.tsx';
 import { type CapoStep, useCapoStep, useTakeSetup } from './use-capo-step.ts';
 
 const MOST_HELD = 3;
+/** The widest window in which what is said of the chosen fret comes from below, in px. */
+const NARROW_PX = 1000;
 
 /** Step 2: the neck as a ladder, and on every rung what the song would need there. */
 export function CapoPage() {
@@ -74,7 +77,12 @@ export function CapoPage() {
         />
         <EffortLegend />
       </section>
-      <aside>
+      <SideSheet
+        label="The chosen fret"
+        title={setup.capoFret === 0 ? 'No capo: why, and what else' : `Capo ${setup.capoFret}: why, and what else`}
+        chosen={String(setup.capoFret)}
+        narrowPx={NARROW_PX}
+      >
         <Chosen step={step} onCompare={comparing.hold} />
         <PinCautions />
         <KeyPanel isWaiting={isWaiting} />
@@ -84,7 +92,7 @@ export function CapoPage() {
         <GuitarsPanel isWaiting={isWaiting} />
         <TwoCaposPanel rows={plan.rows} isWaiting={isWaiting} />
         <KeyLiftPanel lifts={step.row?.lifts ?? []} />
-      </aside>
+      </SideSheet>
       <CompareDialog
         held={comparing.held}
         isOpen={comparing.isOpen}
@@ -198,7 +206,7 @@ const Page = styled.div`
   display: grid; grid-template-columns: minmax(0, 1fr) ${frame.asidePx}px;
   > section { padding: 10px 14px 20px 20px; min-width: 0; }
   aside { border-left: 1px solid ${colour.hairline}; background: ${colour.sheet}; padding: 22px 22px; min-width: 0; }
-  @media (max-width: 1100px) {
+  @media (max-width: ${NARROW_PX}px) {
     grid-template-columns: minmax(0, 1fr);
     aside { border-left: 0; border-top: 1px solid ${colour.hairline}; }
   }

@@ -124,7 +124,11 @@ describe('the first step', () => {
 
   test('says that a chord is spelled as the key asks, and keeps the name at a press; one that the song has is not asked about', () => {
     const kept: string[] = [];
-    const chart = { text: 'key: E', parsed: parseChart('key: E\n\n| E | Abm | Dbm |\n'), keepName: (name: string) => kept.push(name) };
+    const chart = {
+      text: 'key: E',
+      parsed: parseChart('key: E\n\n| E | Abm | Dbm |\n'),
+      keepName: (name: string) => kept.push(name),
+    };
     showSong(songFromChart('key: E\n\n| E |\n'), <ProblemList chart={chart} onGo={() => undefined} />);
     expect(screen.getByText(/Abm is G#m in this key/)).toBeTruthy();
     fireEvent.click(screen.getByRole('button', { name: 'Keep Dbm' }));

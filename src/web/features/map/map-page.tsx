@@ -16,6 +16,7 @@ import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { type KeyedAction, useKeyedActions } from '../../ui/keys.tsx';
+import { SideSheet } from '../../ui/side-sheet.tsx';
 import { listBarActions, ON_A_BAR } from './acts/map-keys.ts';
 import { goToBar, runCommands, selectBar } from './acts/map-stores.ts';
 import type { MapNaming } from './bars/bar-cell.tsx';
@@ -77,19 +78,37 @@ function MapStep() {
         {problem !== '' && <Problem role="alert">{problem}</Problem>}
         <Bars />
       </div>
-      <aside>
-        {beside === 'text' ? (
-          <TextBeside />
-        ) : (
-          <LaterDocument>
-            <Margin />
-          </LaterDocument>
-        )}
-      </aside>
+      <Side isTextOpen={beside === 'text'} />
       {beside === 'tap' && <TapDialog onClose={() => setBeside(null)} />}
     </Page>
   );
 }
+
+/** What belongs to the chosen bar, or the text of the song. */
+function Side({ isTextOpen }: { readonly isTextOpen: boolean }) {
+  const selection = useMapState((state) => state.selection);
+  const focus = selection?.focus;
+  const chosen = focus === undefined ? '' : `${focus.block} ${focus.line} ${focus.ending} ${focus.at}`;
+  return (
+    <SideSheet
+      label="Beside the map"
+      title={isTextOpen ? 'The text' : focus === undefined ? 'The whole song' : 'The chosen bar'}
+      chosen={isTextOpen ? 'text' : chosen}
+      narrowPx={NARROW_PX}
+    >
+      {isTextOpen ? (
+        <TextBeside />
+      ) : (
+        <LaterDocument>
+          <Margin />
+        </LaterDocument>
+      )}
+    </SideSheet>
+  );
+}
+
+/** The widest window in which what is chosen comes from below, in px. */
+const NARROW_PX = 900;
 
 /** The unrolled song and its passes. */
 function usePlayed() {
@@ -276,7 +295,7 @@ const Page = styled.div`
   &[data-beside] { grid-template-columns: minmax(0, 1fr) minmax(380px, 42%); }
   > div { padding: 20px 24px 40px; min-width: 0; }
   aside { border-left: 1px solid ${colour.hairline}; padding: 22px 24px; min-width: 0; display: grid; gap: 14px; align-content: start; }
-  @media (max-width: 900px) {
+  @media (max-width: ${NARROW_PX}px) {
     &, &[data-beside] { grid-template-columns: minmax(0, 1fr); }
     aside { border-left: 0; border-top: 1px solid ${colour.hairline}; }
   }

@@ -25,7 +25,8 @@ import { useAudition } from '../../sound/use-audition.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
-import { HandLayout } from './hand-layout.ts';
+import { SideSheet } from '../../ui/side-sheet.tsx';
+import { HAND_PX, HandLayout } from './hand-layout.ts';
 import { EMPTY_DRAFT, type OrnamentDraft, toDraft } from './ornament-draft.ts';
 import { OrnamentEditor } from './ornament-editor.tsx';
 
@@ -79,7 +80,7 @@ export function OrnamentsView({ switcher }: { readonly switcher: ReactNode }) {
         </List>
         <Proposals played={played} names={names} run={run} />
       </div>
-      <aside>
+      <EditorSheet draft={draft}>
         <h2>{draft.replaces.length === 0 ? 'Write one' : 'Write it anew'}</h2>
         {[problem, audition.problem].filter(Boolean).map((text) => (
           <Caution key={text} role="alert">
@@ -110,8 +111,18 @@ export function OrnamentsView({ switcher }: { readonly switcher: ReactNode }) {
           }}
         />
         <Caution>Begin with headphones turned low.</Caution>
-      </aside>
+      </EditorSheet>
     </HandLayout>
+  );
+}
+
+/** The editor beside the list; on a narrow screen it comes from below when one is to be written anew. */
+function EditorSheet({ draft, children }: { readonly draft: OrnamentDraft; readonly children: ReactNode }) {
+  const title = draft.replaces.length === 0 ? 'Write one' : 'Write it anew';
+  return (
+    <SideSheet label="Fill or riff" title={title} chosen={draft.replaces.join()} narrowPx={HAND_PX}>
+      {children}
+    </SideSheet>
   );
 }
 

@@ -20,7 +20,8 @@ import { Caution } from '../../ui/caution.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
-import { HandLayout } from './hand-layout.ts';
+import { SideSheet } from '../../ui/side-sheet.tsx';
+import { HAND_PX, HandLayout } from './hand-layout.ts';
 import { type HandSong, type HandTarget, listHandTargets, listNearTargets } from './hand-target.ts';
 import { OrnamentsView } from './ornaments-view.tsx';
 import { type PatternDraft, PatternEditor } from './pattern-editor.tsx';
@@ -114,7 +115,12 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
         ))}
         <PickedStringsPanel bars={chosen?.bars ?? []} pattern={chosen === undefined ? null : patternOf(song, chosen)} />
       </div>
-      <aside>
+      <SideSheet
+        label="The chosen place"
+        title={`For ${chosen?.label ?? 'the song'}`}
+        chosen={String(chosenId)}
+        narrowPx={HAND_PX}
+      >
         <h2>For {chosen?.label}</h2>
         {[problem, audition.problem].filter(Boolean).map((text) => (
           <Caution key={text} role="alert">
@@ -133,7 +139,7 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
           onHear={(pattern) => hear(pattern.name || 'Your pattern', chosen?.bars ?? [], pattern)}
         />
         <Caution>Begin with headphones turned low.</Caution>
-      </aside>
+      </SideSheet>
     </HandLayout>
   );
 }

@@ -1,21 +1,25 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Radio, RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
+import { CHANGE_GROUPS, type GroupedChange, groupChanges } from '../../../core/arrange/shapes/change-groups.ts';
 import type { ChangeSheet, ShapePlan } from '../../../core/arrange/shapes/shape-plan.ts';
 import { itemAt } from '../../../core/kernel/list.ts';
+import { formatCount } from '../../../core/kernel/plural.ts';
+import { sayChangeAct, sayChangeGroup, sayChangeTime } from '../../../core/words/changes/change-group-words.ts';
 import { formatChange } from '../../../core/words/finger-change-words.ts';
 import { formatTimes } from '../../../core/words/line-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { usePlaceStyle } from '../../editor/use-place-style.ts';
-import { usePart } from '../../editor/use-song.tsx';
+import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
+import { SideSheet } from '../../ui/side-sheet.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { STAGES, type Stage } from './change-geometry.ts';
 import { ChangePicture } from './change-picture.tsx';
-import { TwoColumns } from './two-columns.tsx';
+import { TWO_COLUMNS_PX, TwoColumns } from './two-columns.tsx';
 
 const STAGE_MS = 900;
 const STAGE_WORDS: Readonly<Record<Stage, string>> = {
@@ -25,40 +29,64 @@ const STAGE_WORDS: Readonly<Record<Stage, string>> = {
   land: 'what lands',
 };
 
-/** Every change that occurs, hardest first, and the chosen one finger by finger. */
+/** Every change that occurs, by what it asks for, and the chosen one finger by finger. */
 export function ChangesView({ plan }: { readonly plan: ShapePlan }) {
   const [chosenKey, choose] = useState('');
   const nameOf = useChordName();
-  const chosen = plan.changes.find((change) => keyOf(change) === chosenKey) ?? plan.changes[0];
+  const tempoBpm = useDocument().facts.tempo?.tempoBpm ?? null;
+  const grouped = useMemo(() => groupChanges(plan.changes, tempoBpm), [plan.changes, tempoBpm]);
+  const chosen = grouped.find(({ sheet }) => keyOf(sheet) === chosenKey) ?? grouped[0];
   if (chosen === undefined) {
     return <Alone>The song has no changes yet: one chord goes all the way.</Alone>;
   }
-  const most = plan.changes[0]?.change.cost ?? 1;
   const name = (place: number): string => nameOf(itemAt(plan.sheets, place).chord);
+  const nameOfChange = ({ from, to }: ChangeSheet): string => `${name(from)} to ${name(to)}`;
   return (
     <TwoColumns>
       <section aria-label="Changes of the song">
-        <p>Hardest first, with how often each comes.</p>
-        <List aria-label="Change" value={keyOf(chosen)} onChange={choose}>
-          {plan.changes.map((sheet) => (
-            <Row key={keyOf(sheet)} value={keyOf(sheet)} aria-label={rowWords(sheet, name)}>
-              <b>
-                <Signed text={`${name(sheet.from)} to ${name(sheet.to)}`} />
-              </b>
-              <span>{formatTimes(sheet.count)}</span>
-              <Meter aria-hidden="true">
-                <i style={{ width: `${(sheet.change.cost / Math.max(most, 0.01)) * 100}%` }} />
-              </Meter>
-              <span>{sheet.change.cost.toFixed(1)}</span>
-              <small>{timeWords(sheet)}</small>
-            </Row>
-          ))}
+        <List aria-label="Change" value={keyOf(chosen.sheet)} onChange={choose}>
+          {CHANGE_GROUPS.map((group) => {
+            const own = grouped.filter((each) => each.group === group);
+            return own.length === 0 ? null : (
+              <Group key={group} aria-label={sayChangeGroup(group, tempoBpm)}>
+                <h2>
+                  {sayChangeGroup(group, tempoBpm)} <small>{formatCount(own.length, 'change')}</small>
+                </h2>
+                {own.map((each) => (
+                  <ChangeRow key={keyOf(each.sheet)} grouped={each} title={nameOfChange(each.sheet)} />
+                ))}
+              </Group>
+            );
+          })}
         </List>
       </section>
-      <aside aria-label="The chosen change">
-        <Chosen key={keyOf(chosen)} sheet={chosen} plan={plan} name={name} />
-      </aside>
+      <SideSheet
+        label="The chosen change"
+        title={nameOfChange(chosen.sheet)}
+        chosen={chosenKey}
+        narrowPx={TWO_COLUMNS_PX}
+      >
+        <Chosen key={keyOf(chosen.sheet)} grouped={chosen} plan={plan} name={name} />
+      </SideSheet>
     </TwoColumns>
+  );
+}
+
+function ChangeRow({ grouped, title }: { readonly grouped: GroupedChange; readonly title: string }) {
+  const { sheet, group } = grouped;
+  const act = sayChangeAct(grouped);
+  return (
+    <Row
+      value={keyOf(sheet)}
+      data-group={group}
+      aria-label={`${title}, ${formatTimes(sheet.count)}, ${act}. ${sayChangeTime(grouped)}`}
+    >
+      <b>
+        <Signed text={title} />
+      </b>
+      <span>{formatTimes(sheet.count)}</span>
+      <span>{act}</span>
+    </Row>
   );
 }
 
@@ -66,27 +94,13 @@ function keyOf({ from, to }: ChangeSheet): string {
   return `${from} ${to}`;
 }
 
-function rowWords(sheet: ChangeSheet, name: (place: number) => string): string {
-  return `${name(sheet.from)} to ${name(sheet.to)}, ${formatTimes(sheet.count)}, effort ${sheet.change.cost.toFixed(1)}, ${timeWords(sheet)}`;
-}
-
-/** The time a student's hand wants against the time there is, as it is strummed. */
-function timeWords({ neededMs, gapMs, isByPattern, bar }: ChangeSheet): string {
-  const needed = `wants about ${(neededMs / 1000).toFixed(2)} s`;
-  if (gapMs === null) {
-    return `${needed}; first in bar ${bar}`;
-  }
-  const late = neededMs > gapMs ? 'quick' : 'time enough';
-  const strummed = isByPattern ? 'as it is strummed' : 'in quarters';
-  return `${needed} of ${(gapMs / 1000).toFixed(2)} s ${strummed}: ${late}; first in bar ${bar}`;
-}
-
 function Chosen(props: {
-  readonly sheet: ChangeSheet;
+  readonly grouped: GroupedChange;
   readonly plan: ShapePlan;
   readonly name: (place: number) => string;
 }) {
-  const { sheet, plan, name } = props;
+  const { grouped, plan, name } = props;
+  const { sheet } = grouped;
   const style = usePlaceStyle();
   const { capoFret } = usePart().setup;
   const { stage, step, isPlaying, play } = useStages();
@@ -104,6 +118,7 @@ function Chosen(props: {
       <p>
         <Signed text={formatChange(sheet.change, style)} />
       </p>
+      <p>{sayChangeTime(grouped)}</p>
       <Ends>
         {ends.map(({ rated, chord }) =>
           rated === null ? null : (
@@ -171,21 +186,22 @@ const Alone = styled.p`
   padding: 24px 48px;
 `;
 const List = styled(RadioGroup)`
-  border-top: 1px solid ${colour.hairline}; margin-top: 10px;
+  display: grid; gap: 18px;
+`;
+const Group = styled.section`
+  h2 { padding-bottom: 6px; border-bottom: 1px solid ${colour.hairline}; }
+  h2 small { font: inherit; font-size: 14px; font-weight: 400; color: ${colour.quiet}; }
 `;
 const Row = styled(Radio)`
-  display: grid; grid-template-columns: minmax(120px, 1.3fr) 72px 90px 34px minmax(0, 2fr); gap: 10px; align-items: center; min-height: 40px;
-  padding: 5px 8px; border-bottom: 1px solid ${colour.hairline}; cursor: pointer; font-size: 14px; font-variant-numeric: tabular-nums;
+  display: grid; grid-template-columns: minmax(120px, 1.3fr) 84px minmax(0, 1.4fr); gap: 10px; align-items: center; min-height: 44px;
+  padding: 5px 8px; border-bottom: 1px solid ${colour.hairline}; cursor: pointer; font-size: 14px;
   b { font: 650 17px/1.2 ${nameFace}; }
-  small { font-size: 13px; color: ${colour.quiet}; }
+  span { color: ${colour.quiet}; }
+  &[data-group="quick"] > :last-child { color: ${colour.rosewood}; font-weight: 650; }
+  &[data-group="easy"] { min-height: 36px; b { font-size: 15px; } }
   &[data-hovered] { background: ${colour.sheet}; }
   &[data-selected] { background: ${colour.brassSoft}; box-shadow: inset 0 0 0 2px ${colour.brass}; }
   &[data-focus-visible] { outline: 3px solid ${colour.spruce}; outline-offset: -1px; z-index: 1; }
-  @media (max-width: 760px) { grid-template-columns: minmax(0, 1fr) auto auto; > small { grid-column: 1 / -1; } > :nth-child(3) { display: none; } }
-`;
-const Meter = styled.span`
-  display: block; height: 8px; background: ${colour.hairline};
-  i { display: block; height: 8px; background: ${colour.spruceMid}; }
 `;
 const Detail = styled.div`
   display: grid; gap: 10px; align-content: start;

@@ -16,11 +16,12 @@ import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Choice } from '../../ui/choice.tsx';
+import { SideSheet } from '../../ui/side-sheet.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { SecondFingerings, WholeHand } from './hand-offers.tsx';
 import { ShapeDetails } from './shape-details.tsx';
 import { Told } from './told.tsx';
-import { TwoColumns } from './two-columns.tsx';
+import { TWO_COLUMNS_PX, TwoColumns } from './two-columns.tsx';
 import { WaitingPins } from './waiting-pins.tsx';
 
 const BELOW = [
@@ -69,11 +70,16 @@ export function ShapesView({ plan }: { readonly plan: ShapePlan }) {
         <WaitingPins sheets={plan.sheets} />
         <Lines plan={plan} names={plan.sheets.map(({ chord }) => nameOf(chord))} />
       </section>
-      <aside aria-label="The chosen shape">
+      <SideSheet
+        label="The chosen shape"
+        title={`Chosen: ${keys[at] ?? 'no shape'}`}
+        chosen={keys[at] ?? ''}
+        narrowPx={TWO_COLUMNS_PX}
+      >
         {chosen !== undefined && (
           <ShapeDetails key={keys[at]} sheet={chosen} nexts={uniqueBy(nexts, formatChordSymbol)} />
         )}
-      </aside>
+      </SideSheet>
     </TwoColumns>
   );
 }

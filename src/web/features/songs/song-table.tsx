@@ -142,4 +142,20 @@ const Table = styled.table`
   tbody th a:hover { text-decoration: underline; text-decoration-color: ${colour.brass}; }
   small { display: block; color: ${colour.quiet}; font-size: 13px; overflow-wrap: anywhere; }
   tbody tr:hover { background: ${colour.sheet}; }
+  @media (max-width: 760px) {
+    display: block;
+    thead { position: absolute; left: -9999px; }
+    tbody { display: block; }
+    tbody tr:not([data-gap]) {
+      display: grid; grid-template-columns: auto auto minmax(0, 1fr); gap: 0 14px; align-items: center; padding: 10px 0; border-top: 1px solid ${colour.hairline};
+    }
+    tbody tr[data-gap], tbody tr[data-gap] td { display: block; }
+    tbody th, tbody td { border: 0; padding: 0; font-size: 14px; }
+    tbody th { grid-column: 1 / 3; }
+    tbody td:last-child { grid-column: 3; grid-row: 1; justify-self: end; }
+    tbody td:nth-child(3) { grid-column: 2 / -1; }
+    tbody td:nth-child(4) { grid-column: 1 / 3; color: ${colour.quiet}; }
+    tbody td:nth-child(5) { justify-self: end; color: ${colour.quiet}; }
+    tbody td:nth-child(3) small { display: inline; padding-left: 8px; }
+  }
 `;

@@ -214,6 +214,12 @@ const Page = styled.main`
   > header a { display: inline-flex; align-items: center; min-height: 28px; }
   > header h1 { font-size: 34px; }
   > header p { color: ${colour.brassText}; font-weight: 600; }
+  @media (max-width: 760px) {
+    padding: 16px;
+    > header { flex-direction: column; align-items: stretch; gap: 10px; }
+    > header > div:last-child { gap: 4px 18px; }
+    > header > div:last-child > [data-strong] { margin-left: auto; }
+  }
 `;
 /** Keeps the room of the search while its script is on its way, so that the songs stay where they are. */
 const FinderRoom = styled.div`

@@ -24,7 +24,8 @@ export function NextStrip() {
   return (
     <Strip aria-label="What comes next">
       <span>
-        Next: <Link to={to}>{`${next.key} ${next.label}`}</Link>, {next.about}.
+        Next: <Link to={to}>{`${next.key} ${next.label}`}</Link>
+        <i>, {next.about}</i>.
       </span>
       {page !== undefined && next !== page && (
         <span>
@@ -55,6 +56,7 @@ const Strip = styled.nav`
   background: ${colour.sheet}; font-size: 14px; color: ${colour.quiet};
   a { display: inline-flex; align-items: center; min-height: 28px; font-weight: 650; }
   button { margin-left: auto; font-weight: 400; font-size: 13px; }
-  @media (max-width: 760px) { padding: 2px 16px; span + span { display: none; } }
+  i { font-style: normal; }
+  @media (max-width: 760px) { padding: 2px 16px; i { display: none; } }
   @media print { display: none; }
 `;

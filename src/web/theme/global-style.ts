@@ -15,10 +15,14 @@ export const GlobalStyle = createGlobalStyle`
   button, input, select, textarea { font: inherit; color: inherit; }
   a { color: ${colour.spruce}; }
   :focus-visible, [data-focus-visible] { outline: 3px solid ${colour.ring}; outline-offset: 2px; border-radius: 2px; }
+  /* A finger needs 44 px, whatever a part of the screen says of a pointer. */
   @media (pointer: coarse) {
-    button, [role="button"], [role="tab"], [role="option"], input:not([type="radio"], [type="checkbox"], [type="range"]), select, summary, textarea { min-height: 44px; min-width: 44px; }
-    main li > a, main p > a:only-child, main th > a, header > a, nav a { min-height: 44px; }
-    label:has(> input) { min-height: 44px; }
+    button, [role="tab"], [role="option"], input:not([type="radio"], [type="checkbox"], [type="range"]), select, summary, textarea,
+    label:has(input[type="radio"], input[type="checkbox"]), a[data-alone], nav:not([data-sheet-places]) a, header a, th > a, p > a:only-child, section > a, li > a:only-child, dd > a {
+      min-height: 44px !important; min-width: 44px !important;
+    }
+    summary { align-content: center; }
+    label:has(input[type="radio"], input[type="checkbox"]), a[data-alone], main header a, th > a, p > a:only-child, section > a, li > a:only-child { display: inline-flex; align-items: center; }
   }
   @media (prefers-reduced-motion: reduce) { * { transition: none !important; animation: none !important; } }
   @media print {

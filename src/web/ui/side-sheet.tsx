@@ -37,8 +37,7 @@ export function SideSheet(props: {
       before.current = chosen;
       if (isNarrow && chosen !== '') {
         setOpen(true);
-        // What was pressed stays in sight above the sheet.
-        document.activeElement?.scrollIntoView?.({ block: 'center' });
+        keepInSight();
       }
     }
   }, [chosen, isNarrow]);
@@ -61,6 +60,18 @@ export function SideSheet(props: {
       <Room />
     </>
   );
+}
+
+/** Shares of the window's height: above the first the sheet never comes, at the second what was pressed is put where it would be covered. */
+const SHEET_TOP = 0.4;
+const IN_SIGHT = 0.15;
+
+/** What was pressed stays in sight above the sheet. */
+function keepInSight(): void {
+  const top = document.activeElement?.getBoundingClientRect().top ?? 0;
+  if (top > window.innerHeight * SHEET_TOP) {
+    window.scrollBy({ top: top - window.innerHeight * IN_SIGHT });
+  }
 }
 
 const Sheet = styled.aside`

@@ -22,7 +22,7 @@ export function PageSheets({ pages, title }: { readonly pages: readonly PaperPag
           >
             <Marks marks={page.marks} on="paper" />
           </Sheet>
-          <nav aria-label={`From page ${index + 1} into the song`}>
+          <nav data-sheet-places aria-label={`From page ${index + 1} into the song`}>
             {(page.regions ?? []).map((region, at) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a bar may stand on a page twice
               <RegionLink key={at} region={region} page={page} />

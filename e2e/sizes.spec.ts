@@ -1,0 +1,125 @@
+import { type Browser, type BrowserContextOptions, expect, type Page } from '@playwright/test';
+import { collectComplaints, expectNoAxeFindings } from './pages.ts';
+import { test } from './test.ts';
+
+const STEPS = ['song', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout'] as const;
+
+async function openAt(browser: Browser, baseURL: string | undefined, options: BrowserContextOptions): Promise<Page> {
+  const context = await browser.newContext({
+    locale: 'en-GB',
+    ...(baseURL === undefined ? {} : { baseURL }),
+    ...options,
+  });
+  return context.newPage();
+}
+
+/** Opens the first demo song and answers its address without a step. */
+async function openSong(page: Page): Promise<string> {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
+  await page.waitForURL(/\/capo$/);
+  return page.url().replace(/\/\w+$/, '');
+}
+
+async function goTo(page: Page, address: string): Promise<void> {
+  await page.goto(address);
+  await expect(page.locator('main#step')).not.toBeEmpty();
+  await page.waitForLoadState('networkidle');
+}
+
+/** What can be pressed and is smaller than so many px; links inside sentences are let be. */
+function smallTargets(page: Page, least: number): Promise<readonly string[]> {
+  return page.evaluate((px) => {
+    const wanted = 'a[href], button, input, select, textarea, summary, [role="tab"], [role="radio"], [role="option"]';
+    return [...document.querySelectorAll<HTMLElement>(wanted)].flatMap((element) => {
+      const target = element.closest('label') ?? element;
+      const { width, height } = target.getBoundingClientRect();
+      const isShown = width > 0 && height > 0 && element.checkVisibility() && element.tabIndex >= 0;
+      const block = element.closest('p, li, td, small, dd');
+      const isInSentence =
+        element.tagName === 'A' && block !== null && block.textContent?.trim() !== element.textContent?.trim();
+      const isOffScreen = target.getBoundingClientRect().right < 0;
+      // What stands on the printed page stands where it is printed.
+      const isDrawn = element.closest('svg, [data-sheet-places]') !== null;
+      return isShown && !isInSentence && !isOffScreen && !isDrawn && (width < px - 0.5 || height < px - 0.5)
+        ? [
+            `${element.tagName} “${(element.textContent || element.getAttribute('aria-label') || '').slice(0, 40)}” ${Math.round(width)}x${Math.round(height)}`,
+          ]
+        : [];
+    });
+  }, least);
+}
+
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
+const TABLET = { viewport: { width: 820, height: 1180 }, hasTouch: true, isMobile: true };
+
+for (const [name, size] of [
+  ['a phone', PHONE],
+  ['a tablet', TABLET],
+] as const) {
+  test(`on ${name} everything that can be pressed is 44 px large, nothing scrolls sideways, and axe finds nothing`, async ({
+    browser,
+    baseURL,
+  }) => {
+    const page = await openAt(browser, baseURL, size);
+    const complaints = collectComplaints(page);
+    const song = await openSong(page);
+    const small: string[] = [];
+    for (const address of ['/', '/settings', '/classes', ...STEPS.map((step) => `${song}/${step}`)]) {
+      await page.goto(address);
+      await page.waitForLoadState('networkidle');
+      small.push(...(await smallTargets(page, 44)).map((each) => `${address.replace(/.*\//, '')}: ${each}`));
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(
+        0,
+      );
+      await expectNoAxeFindings(page, ['color-contrast', 'scrollable-region-focusable', 'target-size']);
+    }
+    expect(small).toEqual([]);
+    expect(complaints).toEqual([]);
+    await page.context().close();
+  });
+}
+
+test('what a tap selects opens next to it', async ({ browser, baseURL }) => {
+  const page = await openAt(browser, baseURL, PHONE);
+  const song = await openSong(page);
+  await goTo(page, `${song}/shapes`);
+  await page
+    .locator('label')
+    .filter({ has: page.getByRole('radio', { name: /^D\./ }) })
+    .tap();
+  const sheet = page.getByRole('complementary', { name: 'The chosen shape' });
+  await expect(sheet.getByRole('heading', { name: 'D, xx0232' })).toBeInViewport();
+  await sheet.getByRole('button', { name: /^Chosen: D/ }).tap();
+  await expect(sheet.getByRole('heading', { name: 'D, xx0232' })).toBeHidden();
+  await goTo(page, `${song}/map`);
+  await page.locator('button[data-place]').nth(2).tap();
+  await expect(
+    page.getByRole('complementary', { name: 'Beside the map' }).getByRole('heading').first(),
+  ).toBeInViewport();
+  await page.context().close();
+});
+
+test('every step can be pressed at any height, in landscape on a phone, and at 200 %', async ({ browser, baseURL }) => {
+  for (const viewport of [
+    { width: 1366, height: 650 },
+    { width: 1280, height: 600 },
+    { width: 1280, height: 480 },
+    { width: 844, height: 390 },
+    { width: 640, height: 400 },
+    { width: 360, height: 640 },
+  ]) {
+    const page = await openAt(browser, baseURL, { viewport });
+    const song = await openSong(page);
+    for (const step of STEPS) {
+      const link = page.getByRole('navigation', { name: 'Steps' }).locator(`a[href$="/${step}"]`);
+      await expect(link).toBeInViewport({ ratio: 1 });
+      await link.click();
+      await page.waitForURL(`${song}/${step}`);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)).toBeLessThanOrEqual(
+        0,
+      );
+    }
+    await page.context().close();
+  }
+});

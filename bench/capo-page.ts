@@ -56,7 +56,7 @@ function openSong(title: string): Promise<{ firstMs: number; refinedMs: number }
     const watch = new MutationObserver(() => {
       const isFirst = firstMs === 0 && document.querySelectorAll('label svg').length > 40;
       firstMs = isFirst ? performance.now() - startedAt : firstMs;
-      if (/golden rung|as easy as the best/.test(document.querySelector('main')?.textContent ?? '')) {
+      if (/best capo|as easy as the best/.test(document.querySelector('main')?.textContent ?? '')) {
         watch.disconnect();
         resolve({ firstMs, refinedMs: performance.now() - startedAt });
       }

@@ -141,6 +141,6 @@ async function firstAnswer(page: Page, base: string): Promise<number> {
   await page.waitForTimeout(500);
   const startedAt = performance.now();
   await link.click();
-  await page.getByText('golden rung').first().waitFor();
+  await page.getByText('best capo').first().waitFor();
   return performance.now() - startedAt;
 }

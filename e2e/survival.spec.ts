@@ -87,7 +87,7 @@ test('a first start that was killed is finished by the next, demo songs included
     await starting;
     const { child } = await start(folder);
     const { songs } = await (await request.get(`${URL_BASE}/api/songs`)).json();
-    expect(songs).toHaveLength(5);
+    expect(songs).toHaveLength(7);
     expect(existsSync(join(folder, 'first-start'))).toBe(false);
     await kill(child, 'SIGKILL');
   }

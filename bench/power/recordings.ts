@@ -18,7 +18,7 @@ export type Recorded = {
   readonly demoSongs: number;
 };
 
-const DEMO_SONGS = 5;
+const DEMO_SONGS = 7;
 
 const SERVER = 'dist/server/main.mjs';
 const RESTORE = 'dist/server/restore.mjs';

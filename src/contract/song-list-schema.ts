@@ -5,8 +5,8 @@ import { parseKey } from '../core/harmony/key.ts';
 import { songIdSchema } from './api.ts';
 import { storableText } from './text.ts';
 
-/** By what the list is sorted: last changed first, or by what its name says, upwards. */
-export const SONG_SORTS = ['changed', 'title', 'credit', 'key', 'capo', 'chords', 'length'] as const;
+/** By what the list is sorted: last opened or last changed first, or by what its name says, upwards. */
+export const SONG_SORTS = ['opened', 'changed', 'title', 'credit', 'key', 'capo', 'chords', 'length'] as const;
 export type SongSort = (typeof SONG_SORTS)[number];
 
 /** Most songs of one page. */
@@ -64,6 +64,12 @@ export type SongSummary = z.infer<typeof songSummarySchema>;
 /** GET /api/songs: the songs of the page, and how many are found altogether. */
 export const songListSchema = z.object({ songs: z.array(songSummarySchema), total: z.int() });
 export type SongList = z.infer<typeof songListSchema>;
+
+/** GET /api/songs/deleted: the last deleted songs, and for how many more days on which the program runs each can be brought back. */
+export const deletedSongsSchema = z.object({
+  songs: z.array(z.object({ id: songIdSchema, title: z.string(), deletedAt: z.iso.datetime(), daysLeft: z.int() })),
+});
+export type DeletedSongs = z.infer<typeof deletedSongsSchema>;
 
 /** GET /api/songs/choices: what there is to choose from, most frequent first, and how many songs there are. */
 export const songChoicesSchema = z.object({

@@ -24,8 +24,8 @@ export function voiceWords({ singer }: Pick<CapoRow, 'singer'>): string {
   return `voice ${below} below, ${above} above`;
 }
 
-/** The figures of a rung in a few words each, what matters most first. */
-export function listFigures(row: CapoRow, nameOf: ChordName): readonly string[] {
+/** The figures of a rung in a few words each, what matters most first; its hardest change is left out where there is no room for it. */
+export function listFigures(row: CapoRow, nameOf: ChordName, saysHardest = true): readonly string[] {
   const { newChords, unplayable, lostStrings, hardest, crowding } = row;
   return [
     barreWords(row),
@@ -35,7 +35,7 @@ export function listFigures(row: CapoRow, nameOf: ChordName): readonly string[] 
     ...lostOrnamentWords(row),
     ...(crowding === null ? [] : ['cramped']),
     ...(lostStrings === 0 ? [] : [`${formatCount(lostStrings, 'open string')} lost`]),
-    ...(hardest === null ? [] : [`hardest ${nameOf(hardest.from)} to ${nameOf(hardest.to)}`]),
+    ...(hardest === null || !saysHardest ? [] : [`hardest ${nameOf(hardest.from)} to ${nameOf(hardest.to)}`]),
   ];
 }
 
@@ -50,4 +50,9 @@ export function rungWords(row: CapoRow, mark: string, nameOf: ChordName): string
   const chords = row.chords.map(({ shapeChord }) => nameOf(shapeChord)).join(', ');
   const figures = listFigures(row, nameOf).join(', ');
   return `${formatCapo(row.capoFret)}: ${formatShapeKey(row.shapeKey)} shapes, ${chords}; ${figures}, effort ${row.effort.total.toFixed(1)}${mark === '' ? '' : `, ${mark}`}`;
+}
+
+/** What is said of the easiest frets: "best capo"; of several that are equal "as easy as the best". */
+export function bestWords(easiest: readonly number[]): string {
+  return easiest.length > 1 ? 'as easy as the best' : 'best capo';
 }

@@ -35,6 +35,8 @@ export const songs = pgTable(
     tags: text('tags').array().notNull().default([]),
     createdAt: timestamp('created_at', { withTimezone: true }).notNull(),
     updatedAt: timestamp('updated_at', { withTimezone: true }).notNull(),
+    /** When somebody last had it open. */
+    openedAt: timestamp('opened_at', { withTimezone: true }),
     /** Set while a deleted song waits to be brought back or purged. */
     deletedAt: timestamp('deleted_at', { withTimezone: true }),
     /** The day of the library's own count on which it was deleted. */

@@ -36,6 +36,8 @@ const HANDS: Readonly<Record<string, readonly Hand[]>> = {
     { section: 'Middle', pattern: 'Four Square', isMuted: true },
     { section: 'Middle 2', pattern: 'Four Square', isMuted: true },
   ],
+  'Kettle On': [{ section: null, pattern: 'Four Square' }],
+  'Paper Boats': [{ section: null, pattern: 'Four Square' }],
 };
 
 /** A demo song with its patterns. */

@@ -8,14 +8,21 @@ import { newSong } from '../../core/song/document/new-song.ts';
 import { CLOCKMENDERS_FERRY } from './clockmenders-ferry.data.ts';
 import { withOrnaments } from './demo-ornaments.ts';
 import { withRightHands } from './demo-right-hands.ts';
+import { KETTLE_ON } from './kettle-on.data.ts';
 import { LAST_TRAM } from './last-tram.data.ts';
 import { LIGHTHOUSE_COOK } from './lighthouse-cook.data.ts';
+import { PAPER_BOATS } from './paper-boats.data.ts';
 import { QUARRY_DOG } from './quarry-dog.data.ts';
 import { TIN_ROOF_ALMANAC } from './tin-roof-almanac.data.ts';
 
+/** How many of the songs, the last ones, are for a first evening: two chords each. They come first in the list. */
+export const FIRST_EVENING_SONGS = 2;
+
+const CHARTS = [TIN_ROOF_ALMANAC, CLOCKMENDERS_FERRY, LIGHTHOUSE_COOK, QUARRY_DOG, LAST_TRAM, KETTLE_ON, PAPER_BOATS];
+
 /** The songs a new library starts with, made from their charts. */
 export function createDemoSongs(): readonly SongDocument[] {
-  return [TIN_ROOF_ALMANAC, CLOCKMENDERS_FERRY, LIGHTHOUSE_COOK, QUARRY_DOG, LAST_TRAM].map((text) => {
+  return CHARTS.map((text) => {
     const parsed = parseChart(text);
     invariant(isClean(parsed), 'a demo chart has errors');
     const applied = applyCommand(newSong('Untitled song'), {

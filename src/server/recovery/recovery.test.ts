@@ -103,7 +103,7 @@ describe('a song whose document lies on a damaged page', () => {
   ])('%s is named and comes back from it; the others open as ever', async (name, isBackedUp, isKept, from) => {
     const { data, first, others } = await damaged(name, pagesOfDocument, isBackedUp, isKept);
     const { library, services } = await openHere(data);
-    expect(await services.songs.list()).toHaveLength(5);
+    expect(await services.songs.list()).toHaveLength(7);
     expect(await services.songs.open(first).then(() => 'read', isDamage)).toBe(true);
     await services.recovery.look();
     const unreadable = services.recovery.list();
@@ -126,7 +126,7 @@ describe('a song whose document lies on a damaged page', () => {
 
     const back = await services.recovery.recover(first);
     expect(documentOf(back)).toEqual(createDemoSongs()[0]);
-    expect(await services.songs.list()).toHaveLength(5);
+    expect(await services.songs.list()).toHaveLength(7);
     await services.recovery.look();
     expect(services.recovery.list().map(({ id }) => id)).not.toContain(first);
   });

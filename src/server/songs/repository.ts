@@ -1,5 +1,5 @@
-import { and, eq, isNotNull, isNull, lte } from 'drizzle-orm';
-import type { SongId } from '../../contract/api.ts';
+import { and, asc, desc, eq, isNotNull, isNull, lte } from 'drizzle-orm';
+import { type SongId, songIdSchema } from '../../contract/api.ts';
 import { nextRevision } from '../../contract/revision.ts';
 import type { Database } from '../db/connect.ts';
 import { asJson, textOf } from '../db/json-text.ts';
@@ -16,6 +16,15 @@ export type StoredSong = {
   readonly text: string;
   /** Null where an older program stored it. */
   readonly contentHash: string | null;
+};
+
+/** A deleted song that can still be brought back, with the day of the library's count on which it was deleted. */
+export type HiddenSong = {
+  readonly id: SongId;
+  readonly title: string;
+  readonly bars: number;
+  readonly deletedAt: Date | null;
+  readonly onDay: number | null;
 };
 
 /** Reads and writes songs. */
@@ -56,6 +65,34 @@ export function createSongRepository(db: Database) {
     async hide(id: SongId, deletedAt: Date, deletedOnDay: number): Promise<boolean> {
       const rows = await db.update(songs).set({ deletedAt, deletedOnDay }).where(alive(id)).returning({ id: songs.id });
       return rows.length > 0;
+    },
+
+    /** Notes that somebody has it open now. */
+    async noteOpened(id: SongId, openedAt: Date): Promise<void> {
+      await db.update(songs).set({ openedAt }).where(alive(id));
+    },
+
+    /** The hidden songs, last deleted first. */
+    async listHidden(most: number): Promise<readonly HiddenSong[]> {
+      const rows = await db
+        .select({
+          id: songs.id,
+          title: songs.title,
+          bars: songs.bars,
+          deletedAt: songs.deletedAt,
+          onDay: songs.deletedOnDay,
+        })
+        .from(songs)
+        .where(isNotNull(songs.deletedAt))
+        .orderBy(desc(songs.deletedAt), asc(songs.id))
+        .limit(most);
+      return rows.map(({ id, title, bars, deletedAt, onDay }) => ({
+        id: songIdSchema.parse(id),
+        title,
+        bars,
+        deletedAt,
+        onDay,
+      }));
     },
 
     async unhide(id: SongId): Promise<boolean> {

@@ -32,6 +32,9 @@ export function createSongRoutes(service: SongService): Router {
   router.get('/choices', async (_request, response) => {
     response.json(await service.listChoices());
   });
+  router.get('/deleted', async (_request, response) => {
+    response.json(await service.listDeleted());
+  });
   router.post('/', async (request, response) => {
     sendSong(response.status(201), await service.createFrom(bytesOf(request)));
   });
@@ -44,6 +47,10 @@ export function createSongRoutes(service: SongService): Router {
   });
   router.delete('/:id', async (request, response) => {
     await service.remove(readSongId(request.params.id));
+    response.status(204).end();
+  });
+  router.post('/:id/opened', async (request, response) => {
+    await service.noteOpened(readSongId(request.params.id));
     response.status(204).end();
   });
   router.post('/:id/restore', async (request, response) => {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { type SaveSong, type SongId, songIdSchema } from '../../contract/api.ts';
 import { nextRevision } from '../../contract/revision.ts';
-import { EVERY_SONG, type SongSummary } from '../../contract/song-list-schema.ts';
+import { type DeletedSongs, EVERY_SONG, type SongSummary } from '../../contract/song-list-schema.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { newSong } from '../../core/song/document/new-song.ts';
 import { NEW_SONG_SIZE, UNTITLED } from '../../core/song/document/song-limits.ts';
@@ -24,6 +24,8 @@ export type SongService = ReturnType<typeof createSongService>;
 type Keeping = Pick<VersionService, 'findDue' | 'keepReplaced'>;
 
 const DAYS_HIDDEN = 30;
+/** So many deleted songs are listed. */
+const MOST_DELETED = 100;
 
 /** The rules around stored songs: revisions, deletion with a way back, and checked documents. */
 export function createSongService(
@@ -95,6 +97,23 @@ export function createSongService(
         throw notFound();
       }
     },
+
+    /** The deleted songs that can be brought back, last deleted first; empty tries are no songs. */
+    async listDeleted(): Promise<DeletedSongs> {
+      const [hidden, today] = [await repository.listHidden(MOST_DELETED), await time.day()];
+      return {
+        songs: hidden
+          .filter(({ title, bars }) => bars > 0 || title !== UNTITLED)
+          .map(({ id, title, deletedAt, onDay }) => ({
+            id,
+            title,
+            deletedAt: (deletedAt ?? time.now()).toISOString(),
+            daysLeft: Math.max(0, DAYS_HIDDEN - (today - (onDay ?? today))),
+          })),
+      };
+    },
+
+    noteOpened: (id: SongId): Promise<void> => repository.noteOpened(id, time.now()),
 
     async restore(id: SongId): Promise<void> {
       if (!(await repository.unhide(id))) {

@@ -31,6 +31,8 @@ import {
 import { type Session, sessionSchema } from '../../contract/session-schema.ts';
 import { type SettingsChange, settingsSchema } from '../../contract/settings-schema.ts';
 import {
+  type DeletedSongs,
+  deletedSongsSchema,
   type SongChoices,
   type SongList,
   type SongQuery,
@@ -109,6 +111,10 @@ export const api = {
     read(`/api/songs?${new URLSearchParams(toSongParameters(query))}`, songListSchema),
   readSongChoices: (): Promise<SongChoices> => read('/api/songs/choices', songChoicesSchema),
   openSong: (id: SongId): Promise<OpenSong> => read(`/api/songs/${id}`, openSongSchema),
+  readDeletedSongs: (): Promise<DeletedSongs> => read('/api/songs/deleted', deletedSongsSchema),
+  noteOpened: async (id: SongId): Promise<void> => {
+    await send(`/api/songs/${id}/opened`, json('POST', {}));
+  },
   createSong: (song: CreateSong): Promise<OpenSong> => read('/api/songs', openSongSchema, json('POST', song)),
   saveSong: async (id: SongId, save: SaveSong): Promise<number> =>
     (await read(`/api/songs/${id}`, savedSongSchema, json('PUT', save))).revision,

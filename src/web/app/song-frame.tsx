@@ -157,6 +157,7 @@ function useEditorFor({ song, local }: Opened): SongEditor {
   const isOpen = useRef(false);
   useEffect(() => {
     isOpen.current = true;
+    trackSave(api.noteOpened(editor.store.getState().id).catch(() => undefined));
     const steps = keepSteps(editor, stepStore);
     const onLeave = (event: BeforeUnloadEvent): void => {
       if (editor.store.getState().saveState !== 'saved') {

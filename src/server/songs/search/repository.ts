@@ -36,6 +36,7 @@ const JOINED = eq(songJudgements.songId, songs.id);
 
 /** Songs are in one order in any case: by their ids where all else is equal. */
 const ORDERS: Readonly<Record<SongSort, readonly SQL[]>> = {
+  opened: [sql`greatest(${songs.openedAt}, ${songs.createdAt}) desc`, desc(songs.updatedAt), asc(songs.id)],
   changed: [desc(songs.updatedAt), asc(songs.id)],
   title: [byText(songs.sortTitle), asc(songs.id)],
   credit: [byText(songs.sortCredit), byText(songs.sortTitle), asc(songs.id)],

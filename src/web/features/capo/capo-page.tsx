@@ -2,6 +2,10 @@ import { useCallback, useEffect, useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { styled } from 'styled-components';
 import { MOST_PLANNED_CHORDS } from '../../../core/arrange/setup/setup-plan.ts';
+import { plural } from '../../../core/kernel/plural.ts';
+import { bestWords } from '../../../core/words/capo-row-words.ts';
+import { joinWords } from '../../../core/words/sentence.ts';
+import { formatCapo } from '../../../core/words/setup-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -10,6 +14,7 @@ import { useKeyedActions } from '../../ui/keys.tsx';
 import { SideSheet } from '../../ui/side-sheet.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { CapoReasons } from './capo-reasons.tsx';
+import { ChosenBand } from './chosen-band.tsx';
 import { ClassPanel } from './class-panel.tsx';
 import { CompareDialog, type HeldSetup } from './compare-dialog.tsx';
 import { EffortLegend } from './effort-bar.tsx';
@@ -44,10 +49,11 @@ export function CapoPage() {
   const [golden] = easiest;
   useKeyedActions('Capo', [
     { key: '↑ ↓', label: 'On the rungs: the capo a fret higher or lower' },
-    { key: 'c', label: 'Lay this rung beside others', run: comparing.hold },
+    { key: 'c', label: 'Tick this fret, to lay it beside others', run: () => comparing.tick(setup.capoFret) },
+    { key: 'i', label: 'The ticked frets side by side', run: comparing.open },
     ...(golden === undefined || isWaiting
       ? []
-      : [{ key: 'g', label: 'Put the capo on the golden rung', run: () => take(golden) }]),
+      : [{ key: 'g', label: 'Put the capo on the best fret', run: () => take(golden) }]),
   ]);
   // While the first rungs are worked out the neck stands already, with every rung in its place.
   const isComing = isWorking && failure === null && document.map.sections.length > 0;
@@ -65,6 +71,7 @@ export function CapoPage() {
           </Waiting>
         )}
         {plan.loosenings.length > 0 && <NothingLeft plan={plan} />}
+        <LargeChosen step={step} />
         <Ladder
           plan={plan}
           soundingKey={keys.sounding}
@@ -74,7 +81,10 @@ export function CapoPage() {
           isDisabled={isWaiting}
           showsKey={part.wishes.isKeyFree}
           onTake={take}
+          ticked={comparing.ticked}
+          onTick={comparing.tick}
         />
+        <Compared comparing={comparing} />
         <EffortLegend />
       </section>
       <SideSheet
@@ -83,7 +93,7 @@ export function CapoPage() {
         chosen={String(setup.capoFret)}
         narrowPx={NARROW_PX}
       >
-        <Chosen step={step} onCompare={comparing.hold} />
+        <Chosen step={step} />
         <PinCautions />
         <KeyPanel isWaiting={isWaiting} />
         <GuitarPanel isWaiting={isWaiting} />
@@ -132,28 +142,62 @@ function NoRungs({ plan, failure }: Pick<CapoStep, 'plan' | 'failure'>) {
 }
 
 /** Setups laid aside to be compared; they go when the map changes under them. */
-function useComparing({ row, part, document }: CapoStep) {
+function useComparing({ plan, part, document }: CapoStep) {
   const [aside, setAside] = useState<readonly HeldSetup[]>([]);
   const [isOpen, setOpen] = useState(false);
+  const { tuning } = part.setup;
   const held = aside.filter(({ map }) => map === document.map);
+  const isHere = (setup: HeldSetup, fret: number): boolean => setup.tuning === tuning && setup.row.capoFret === fret;
   return {
     held,
     isOpen,
-    hold: (): void => {
-      if (row !== null) {
-        const setup = { tuning: part.setup.tuning, row, map: document.map };
-        const others = held.filter((each) => each.tuning !== setup.tuning || each.row.capoFret !== row.capoFret);
-        setAside([...others, setup].slice(-MOST_HELD));
-        setOpen(true);
-      }
+    /** The frets that are ticked in the tuning that is shown. */
+    ticked: held.flatMap((setup) => (setup.tuning === tuning ? [setup.row.capoFret] : [])),
+    tick: (fret: number): void => {
+      const row = plan.rows.find(({ capoFret }) => capoFret === fret);
+      const others = held.filter((setup) => !isHere(setup, fret));
+      const isTicked = others.length < held.length;
+      setAside(
+        isTicked || row === undefined ? others : [...others, { tuning, row, map: document.map }].slice(-MOST_HELD),
+      );
     },
+    open: (): void => setOpen(true),
+    clear: (): void => setAside([]),
     drop: (setup: HeldSetup): void => setAside(held.filter((each) => each !== setup)),
     close: (): void => setOpen(false),
   };
 }
 
+function LargeChosen({ step: { row, easiest } }: { readonly step: CapoStep }) {
+  return row === null ? null : <ChosenBand row={row} mark={easiest.includes(row.capoFret) ? bestWords(easiest) : ''} />;
+}
+
+/** What is ticked, and the way to see it side by side. */
+function Compared({ comparing }: { readonly comparing: ReturnType<typeof useComparing> }) {
+  const { held, open, clear } = comparing;
+  return (
+    <Ticked role="status">
+      {held.length === 0 ? (
+        <span>Tick frets to see their shapes and lay them side by side, three at most.</span>
+      ) : (
+        <>
+          <span>
+            {joinWords(held.map(({ row }) => formatCapo(row.capoFret)))} {plural(held.length, 'is', 'are')} ticked.
+          </span>
+          <Button isDisabled={held.length < 2} onPress={open}>
+            Side by side
+          </Button>
+          <Button weight="word" onPress={clear}>
+            Clear the ticks
+          </Button>
+        </>
+      )}
+    </Ticked>
+  );
+}
+
 /** The chosen rung in sentences. */
-function Chosen({ step, onCompare }: { readonly step: CapoStep; readonly onCompare: () => void }) {
+function Chosen({ step }: { readonly step: CapoStep }) {
   const { row, best, easiest, part, names } = step;
   const { capoFret } = part.setup;
   if (row === null && step.isWorking) {
@@ -163,19 +207,7 @@ function Chosen({ step, onCompare }: { readonly step: CapoStep; readonly onCompa
     return <p>The capo is on fret {capoFret}, where no rung is planned.</p>;
   }
   return (
-    <>
-      <CapoReasons
-        row={row}
-        best={easiest.includes(capoFret) ? null : best}
-        names={names}
-        singer={part.wishes.singer}
-      />
-      <Acts>
-        <Button onPress={onCompare} aria-keyshortcuts="c">
-          Compare
-        </Button>
-      </Acts>
-    </>
+    <CapoReasons row={row} best={easiest.includes(capoFret) ? null : best} names={names} singer={part.wishes.singer} />
   );
 }
 
@@ -219,6 +251,7 @@ const Above = styled.p`
 const Waiting = styled.p`
   border-left: 4px solid ${colour.rosewood}; padding: 4px 10px; margin: 0 0 8px 8px; font-size: 14px;
 `;
-const Acts = styled.p`
-  padding-bottom: 18px;
+const Ticked = styled.div`
+  display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: center; min-height: 44px; padding: 4px 8px; font-size: 14px; color: ${colour.quiet};
+  @media (max-width: 760px) { display: none; }
 `;

@@ -15,7 +15,7 @@ const SAID_ELSEWHERE: ReadonlySet<SetupReason['kind']> = new Set(['retuning']);
 /** What the chosen rung means, in sentences, and what the easiest one would change. */
 export function CapoReasons(props: {
   readonly row: CapoRow;
-  /** The golden rung, where it is another one. */
+  /** The best capo, where it is another one. */
   readonly best: CapoRow | null;
   readonly names: ReasonNames;
   readonly singer: Singer | null;
@@ -49,7 +49,7 @@ function Against({ row, best, names }: { readonly row: CapoRow; readonly best: C
   const [choice] = best.reasons;
   return (
     <>
-      <h3>Against the golden rung</h3>
+      <h3>Against the best capo</h3>
       <p>
         <Signed
           text={`${choice === undefined ? '' : formatReason(choice, names)} Effort ${best.effort.total.toFixed(1)} against ${row.effort.total.toFixed(1)}.`}

@@ -17,18 +17,20 @@ const MOST_CHORDS = 9;
 type RungProps = {
   readonly row: Row;
   readonly most: number;
-  /** What is said of it among the others: "golden rung"; empty for nothing. */
+  /** What is said of it among the others: "best capo"; empty for nothing. */
   readonly mark: string;
   readonly isUnderCapo: boolean;
+  /** Whether its shapes are drawn; else their names are written. */
+  readonly isFull: boolean;
   readonly showsKey: boolean;
 };
 
 /** One rung: the key of the shapes at this fret, each chord's shape, what it costs, and what is lost. */
-export const CapoRung = memo(function CapoRung({ row, most, mark, isUnderCapo, showsKey }: RungProps) {
+export const CapoRung = memo(function CapoRung({ row, most, mark, isUnderCapo, isFull, showsKey }: RungProps) {
   const nameOf = useChordName();
   const shown = row.chords.slice(0, MOST_CHORDS);
   const hidden = row.chords.length - shown.length;
-  const [barres = '', ...figures] = listFigures(row, nameOf);
+  const [barres = '', ...figures] = listFigures(row, nameOf, false);
   return (
     <Rung
       value={String(row.capoFret)}
@@ -49,19 +51,25 @@ export const CapoRung = memo(function CapoRung({ row, most, mark, isUnderCapo, s
           )}
         </small>
       </KeyName>
-      <Chords $count={shown.length}>
-        {shown.map((chord) => (
-          <ChordCell
-            key={formatChordSymbol(chord.sounding)}
-            chord={chord}
-            capoFret={row.capoFret}
-            heightPx={rowHeightPx(row.capoFret)}
-          />
-        ))}
-        {hidden > 0 && <More>+{hidden}</More>}
-      </Chords>
+      {isFull ? (
+        <Chords $count={shown.length}>
+          {shown.map((chord) => (
+            <ChordCell
+              key={formatChordSymbol(chord.sounding)}
+              chord={chord}
+              capoFret={row.capoFret}
+              heightPx={rowHeightPx(row.capoFret)}
+            />
+          ))}
+          {hidden > 0 && <More>+{hidden}</More>}
+        </Chords>
+      ) : (
+        <Names>
+          <Signed text={row.chords.map(({ shapeChord }) => nameOf(shapeChord)).join('   ')} />
+        </Names>
+      )}
       <Cost>
-        <EffortBar effort={row.effort} most={most} />
+        <EffortBar effort={row.effort} most={most} isPale={!isFull} />
         <p>
           {mark !== '' && <Golden>{mark}</Golden>} <b>{barres}</b>
           {figures.length > 0 && <Signed text={`, ${figures.join(', ')}`} />}
@@ -104,17 +112,17 @@ function ChordCell(props: { readonly chord: RowChord; readonly capoFret: number;
 }
 
 const Rung = styled(Radio)<{ readonly $heightPx: number }>`
-  display: grid; grid-template-columns: 28px 62px minmax(0, 1fr) 196px; align-items: center; height: ${({ $heightPx }) => $heightPx}px;
+  display: grid; grid-template-columns: 28px 62px minmax(0, 1fr) 236px; align-items: center; height: ${({ $heightPx }) => $heightPx}px;
   padding: 0 8px; border-bottom: 1px solid ${colour.hairline}; cursor: pointer; position: relative;
   &[data-hovered] { background: ${colour.sheet}; }
   &[data-disabled] { cursor: default; }
   &[data-selected] { background: ${colour.brassSoft}; box-shadow: inset 0 0 0 2px ${colour.brass}; }
   &[data-under] { box-shadow: inset 0 0 0 2px ${colour.spruce}; background: ${colour.spruceSoft}; }
   &[data-focus-visible] { outline: 3px solid ${colour.spruce}; outline-offset: -1px; z-index: 1; }
-  @media (max-width: 760px) { height: auto; grid-template-columns: 24px minmax(0, 1fr); row-gap: 6px; padding-block: 10px; }
+  @media (max-width: 760px) { height: auto; grid-template-columns: 24px minmax(0, 1fr); row-gap: 4px; padding-block: 8px; }
 `;
 const Fret = styled.span`
-  color: ${colour.quiet}; font-variant-numeric: tabular-nums;
+  color: ${colour.quiet}; font-size: 16px; font-variant-numeric: tabular-nums;
 `;
 const KeyName = styled.span`
   font: 650 21px/1.1 ${nameFace};
@@ -123,6 +131,10 @@ const KeyName = styled.span`
 const Chords = styled.span<{ readonly $count: number }>`
   display: grid; grid-template-columns: repeat(${({ $count }) => Math.max(6, $count)}, minmax(0, 1fr)) auto; align-items: center;
   @media (max-width: 760px) { grid-column: 2; display: flex; flex-wrap: wrap; gap: 8px 14px; }
+`;
+const Names = styled.span`
+  font-size: 14px; color: ${colour.quiet}; white-space: pre-wrap; overflow-wrap: anywhere; line-height: 1.25;
+  @media (max-width: 760px) { grid-column: 2; }
 `;
 const Cell = styled.span`
   display: grid; justify-items: center; gap: 1px; min-width: 0;
@@ -137,9 +149,9 @@ const Words = styled.span`
 `;
 const Cost = styled.span`
   display: grid; gap: 1px; padding-left: 10px;
-  p { font-size: 12.5px; line-height: 1.25; color: ${colour.quiet}; overflow: hidden; display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; }
+  p { font-size: 12.5px; line-height: 1.25; color: ${colour.quiet}; }
   p b { color: ${colour.ink}; font-weight: 650; }
-  @media (max-width: 760px) { grid-column: 2; padding-left: 0; p { display: block; } }
+  @media (max-width: 760px) { grid-column: 2; padding-left: 0; }
 `;
 const Golden = styled.em`
   font-style: normal; font-weight: 650; color: ${colour.brassText}; border-bottom: 2px solid ${colour.brass};

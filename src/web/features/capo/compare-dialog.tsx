@@ -48,7 +48,7 @@ export function CompareDialog(props: {
   const differences = listDifferences(held.map(({ row }) => row));
   return (
     <Dialog title="Side by side" isOpen={isOpen} onClose={onClose} isWide>
-      {held.length < 2 && <p>Lay a second setup beside this one: choose another rung and press “Compare” again.</p>}
+      {held.length < 2 && <p>Tick a second fret on the neck to lay it beside this one.</p>}
       <Scroll>
         <table>
           <thead>

@@ -10,7 +10,13 @@ const PARTS = [
 ] as const;
 
 /** An effort as a bar taken apart, with its figure beside it; `most` fills the whole width. */
-export function EffortBar({ effort, most }: { readonly effort: SetupEffort; readonly most: number }) {
+export function EffortBar(props: {
+  readonly effort: SetupEffort;
+  readonly most: number;
+  /** Whether it stands back behind the others. */
+  readonly isPale?: boolean;
+}) {
+  const { effort, most, isPale = false } = props;
   let start = 0;
   const segments = PARTS.map(({ of, fill }) => {
     const x = start;
@@ -19,7 +25,7 @@ export function EffortBar({ effort, most }: { readonly effort: SetupEffort; read
   });
   return (
     <Frame>
-      <Track viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
+      <Track viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true" opacity={isPale ? 0.5 : 1}>
         <rect width={100} height={8} fill={colour.hairline} opacity={0.6} />
         {segments.map(({ of, fill, x, width }) => (
           <rect key={of} x={x} y={0} width={width} height={8} fill={fill} />

@@ -10,10 +10,12 @@ import { EmptyState } from '../../ui/empty-state.tsx';
 import { AddField } from '../../ui/field.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Loading } from '../../ui/loading.tsx';
+import { useWindowTitle } from '../../ui/window-title.ts';
 import { ClassSheet } from './class-sheet.tsx';
 
 /** Every class, with its hand, its level and the shapes it knows. */
 export function ClassesPage() {
+  useWindowTitle('Classes');
   const classes = useClasses();
   const failure = useClassesFailure();
   const { add } = useClassActions();

@@ -12,6 +12,7 @@ import { Choice } from '../../ui/choice.tsx';
 import { HandFields } from '../../ui/hand-fields.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Signed } from '../../ui/signed.tsx';
+import { useWindowTitle } from '../../ui/window-title.ts';
 import { OwnTunings } from './own-tunings.tsx';
 import { SigningOut } from './signing-out.tsx';
 import { WholeLibrary } from './whole-library.tsx';
@@ -32,6 +33,7 @@ const HANDS = [
 
 /** What holds for every song of the library, and what holds on this device. */
 export function SettingsPage() {
+  useWindowTitle('Settings');
   const settings = useSettings();
   const changeSettings = useChangeSettings();
   const failure = useSettingsFailure();

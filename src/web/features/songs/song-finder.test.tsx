@@ -63,7 +63,7 @@ describe('finding songs', () => {
 
   test('narrows down once that is opened; a shape that is no chord is refused where it is typed', async () => {
     show(1200);
-    const summary = await waitFor(() => screen.getByText('Narrow down'));
+    const summary = await waitFor(() => screen.getByText('By key, capo, chords and shapes'));
     expect(screen.queryByText('Sounds in')).toBeNull();
     const details = summary.closest('details') ?? expect.unreachable();
     details.open = true;
@@ -82,6 +82,6 @@ describe('finding songs', () => {
   test('is open where one comes back to a narrowed list', async () => {
     show(3, CHOICES, '/?tags=duets');
     await waitFor(() => expect(screen.getAllByText('Sounds in').length).toBeGreaterThan(0));
-    expect(screen.getByText('Narrow down').closest('details')?.open).toBe(true);
+    expect(screen.getByText('By key, capo, chords and shapes').closest('details')?.open).toBe(true);
   });
 });

@@ -16,6 +16,7 @@ import { Tick } from '../../ui/tick.tsx';
 import type { useSongQuery, Wanted } from './use-song-query.ts';
 
 const SORTS: readonly { readonly value: SongSort; readonly text: string }[] = [
+  { value: 'opened', text: 'last opened' },
   { value: 'changed', text: 'last changed' },
   { value: 'title', text: 'title' },
   { value: 'credit', text: 'credit' },
@@ -46,6 +47,7 @@ export function SongFinder(props: { readonly query: ReturnType<typeof useSongQue
     <Frame role="search" aria-label="Songs">
       <div>
         <WordsField words={wanted.words} onChange={(words) => change({ words })} />
+        {choices.data !== undefined && <TagSelect wanted={wanted} change={change} tags={choices.data.tags} />}
         <Select label="In the order of" options={SORTS} value={wanted.sort} onChange={(sort) => change({ sort })} />
         <p role="status">{foundWords(props.total, isNarrowed, choices.data ?? null)}</p>
         {isNarrowed && (
@@ -56,7 +58,7 @@ export function SongFinder(props: { readonly query: ReturnType<typeof useSongQue
       </div>
       {choices.data !== undefined && (
         <details open={isOpen} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
-          <summary>Narrow down</summary>
+          <summary>By key, capo, chords and shapes</summary>
           {isOpen && <Narrowing wanted={wanted} change={change} choices={choices.data} />}
         </details>
       )}
@@ -95,10 +97,26 @@ function WordsField({ words, onChange }: { readonly words: string; readonly onCh
   );
 }
 
+/** The tag that songs are to have; nothing where no song has one. */
+function TagSelect(props: { readonly wanted: Wanted; readonly change: Change; readonly tags: readonly string[] }) {
+  const { wanted, change, tags } = props;
+  const tag = wanted.tags[0] ?? ANY;
+  return tags.length === 0 && tag === ANY ? null : (
+    <Select
+      label="Tag"
+      options={[
+        { value: ANY, text: 'any' },
+        ...withOwn(tags, tag === ANY ? null : tag).map((each) => ({ value: each, text: each })),
+      ]}
+      value={tag}
+      onChange={(chosen) => change({ tags: chosen === ANY ? [] : [chosen] })}
+    />
+  );
+}
+
 function Narrowing(props: { readonly wanted: Wanted; readonly change: Change; readonly choices: SongChoices }) {
   const { wanted, change, choices } = props;
   const any = { value: ANY, text: 'any' };
-  const tag = wanted.tags[0] ?? ANY;
   return (
     <div>
       <Select
@@ -130,17 +148,6 @@ function Narrowing(props: { readonly wanted: Wanted; readonly change: Change; re
         value={wanted.mostChords === null ? ANY : String(wanted.mostChords)}
         onChange={(count) => change({ mostChords: count === ANY ? null : Number(count) })}
       />
-      {(choices.tags.length > 0 || tag !== ANY) && (
-        <Select
-          label="Tag"
-          options={[
-            any,
-            ...withOwn(choices.tags, tag === ANY ? null : tag).map((each) => ({ value: each, text: each })),
-          ]}
-          value={tag}
-          onChange={(chosen) => change({ tags: chosen === ANY ? [] : [chosen] })}
-        />
-      )}
       <ShapesField
         label="Needs no shapes but"
         shapes={wanted.onlyShapes}

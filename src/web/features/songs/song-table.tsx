@@ -8,10 +8,9 @@ import { formatCount } from '../../../core/kernel/plural.ts';
 import { formatKeyWords, formatShapeKey, formatTotals } from '../../../core/words/setup-words.ts';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
+import { formatDay } from '../../ui/moment.ts';
 import { Signed } from '../../ui/signed.tsx';
 import type { SongPages } from './use-song-pages.ts';
-
-const dates = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
 /** How high a row is thought to be before it is drawn, in px, and how many are drawn beyond what is seen. */
 const ROW_PX = 72;
@@ -103,7 +102,7 @@ const Cells = memo(function Cells(props: {
         <small>{judgedWords(song)}</small>
       </td>
       <td>{song.bars === 0 ? 'no bars yet' : formatTotals(song)}</td>
-      <td>{dates.format(new Date(song.updatedAt))}</td>
+      <td>{formatDay(song.updatedAt)}</td>
       <td>
         <Button weight="word" aria-label={`Delete ${song.title}`} onPress={() => onDelete(song)}>
           Delete

@@ -15,6 +15,7 @@ import { EmptyState } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Loading } from '../../ui/loading.tsx';
 import { ShortcutSheet } from '../../ui/shortcut-sheet.tsx';
+import { useWindowTitle } from '../../ui/window-title.ts';
 import { DropVeil } from './drop-veil.tsx';
 import { SongTable } from './song-table.tsx';
 import { useBringIn } from './use-bring-in.ts';
@@ -24,6 +25,7 @@ import { useSongQuery } from './use-song-query.ts';
 
 /** What only those need who look for a song, or bring one in, is fetched beside the list. */
 const SongFinder = lazy(async () => ({ default: (await import('./song-finder.tsx')).SongFinder }));
+const DeletedSongs = lazy(async () => ({ default: (await import('./deleted-songs.tsx')).DeletedSongs }));
 const BookDialog = lazy(async () => ({ default: (await import('./book-dialog.tsx')).BookDialog }));
 const BringInDialog = lazy(async () => ({ default: (await import('./bring-in-dialog.tsx')).BringInDialog }));
 
@@ -37,6 +39,7 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
       onListed();
     }
   }, [isListed, onListed]);
+  useWindowTitle('Songs');
   const { act, problem } = useActs();
   const [deleted, setDeleted] = useState<SongSummary | null>(null);
   const navigate = useNavigate();
@@ -125,7 +128,7 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
           {problem !== '' && <p>{problem}</p>}
           {deleted !== null && (
             <p>
-              “{deleted.title}” is deleted. It can be brought back until Golden Ladder has run on 30 days.{' '}
+              “{deleted.title}” is deleted. It waits below, under Deleted songs.{' '}
               <Button weight="word" onPress={() => void bringBack(deleted.id)}>
                 Bring it back
               </Button>
@@ -133,6 +136,9 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
           )}
         </Messages>
         <Listed pages={pages} query={query} onDelete={remove} act={act} />
+        <Suspense>
+          <DeletedSongs onBringBack={(id) => void bringBack(id)} />
+        </Suspense>
       </Page>
     </>
   );

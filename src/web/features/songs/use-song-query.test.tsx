@@ -46,7 +46,7 @@ describe('what the list of songs is asked for', () => {
     (address) => {
       expect(at(address).current.wanted).toMatchObject({
         words: '',
-        sort: 'changed',
+        sort: 'opened',
         capoFret: null,
         mostChords: null,
       });

@@ -11,7 +11,9 @@ import { isEqual } from '../../../core/kernel/equal.ts';
 /** What the list is asked for, as far as a person chooses it. */
 export type Wanted = Omit<SongQuery, 'from' | 'count'>;
 
-const { from: _from, count: _count, ...EVERYTHING } = EVERY_SONG;
+const { from: _from, count: _count, ...EVERY } = EVERY_SONG;
+/** Every song, last opened first. */
+const EVERYTHING: Wanted = { ...EVERY, sort: 'opened' };
 
 /**
  * What is looked for, kept in the address so that it is there again when one comes back; what cannot be understood there is passed over.
@@ -50,7 +52,11 @@ function parametersOf({ sort, ...wanted }: Wanted): Readonly<Record<string, stri
 
 function readWanted(parameters: URLSearchParams): Wanted {
   try {
-    const { from: _first, count: _most, ...wanted } = readSongParameters(Object.fromEntries(parameters));
+    const {
+      from: _first,
+      count: _most,
+      ...wanted
+    } = readSongParameters({ sort: EVERYTHING.sort, ...Object.fromEntries(parameters) });
     return wanted;
   } catch {
     return EVERYTHING;

@@ -74,7 +74,7 @@ test('setups are laid side by side, differences only', async ({ page }) => {
 
 test('pins that exclude everything say which to loosen, and nothing typed is lost', async ({ page }) => {
   await openCapo(page);
-  await panel(page, /^Keep for sure/).click();
+  await panel(page, /^Must stay/).click();
   await page.getByRole('textbox', { name: 'A sounding note must stay in reach' }).fill('H9');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Write a note with its octave, such as D2.')).toBeVisible();

@@ -101,7 +101,7 @@ test('lines are folded by one press, a pass differs, and the form is cut and reo
   await expect(page.getByText('× 2')).toBeVisible();
   await page.keyboard.press('Control+z');
   const form = page.getByRole('list', { name: 'Form' });
-  await page.getByRole('button', { name: 'Play it at the end' }).click();
+  await page.getByRole('button', { name: 'Add it at the end' }).click();
   await expect(form.getByRole('button')).toHaveCount(3);
   await page.getByText('as played', { exact: true }).click();
   await bar(page, '/1//3').last().click();

@@ -13,7 +13,7 @@ test('a pattern is taken from the shelf, another one written, kept, assigned and
   await page.getByRole('button', { name: /^Verse a strum on each beat/ }).click();
   await page.getByRole('button', { name: 'Use Four Square for Verse' }).click();
   await expect(page.getByRole('button', { name: /^Verse Four Square/ })).toBeVisible();
-  await expect(page.getByText('one round to a bar; 1.0 strokes a second, within level 2')).toBeVisible();
+  await expect(page.getByText('once through each bar; 1.0 strums a second, within level 2')).toBeVisible();
 
   const strokes = page.getByRole('textbox', { name: 'Strokes' });
   await strokes.fill('D- Dq D- D-');
@@ -43,7 +43,7 @@ test('a pattern is taken from the shelf, another one written, kept, assigned and
   await expect(page.getByRole('button', { name: 'One pattern throughout Verse' })).toHaveCount(0);
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('button', { name: /^Line 1, bar 2 as around it: Four Square/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Line 1, bar 2 as the rest: Four Square/ })).toBeVisible();
   await expectNoAxeFindings(page);
   await expectSaved(page);
   await page.reload();

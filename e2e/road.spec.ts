@@ -38,9 +38,9 @@ test('from a pasted chart to a printed page, and it is still there after a reloa
 
   await page.getByRole('link', { name: 'Map', exact: true }).click();
   await expect(page.getByRole('listitem').filter({ hasText: 'Verse 2' })).toContainText('8 bars');
-  await expect(page.getByText('24 bars, 0:58, 96 beats in 4 passes.')).toBeVisible();
+  await expect(page.getByText('24 bars, 0:58, 96 beats in 4 sections.')).toBeVisible();
   // The chart names what sounds, so the map does; the shapes stand beside.
-  await expect(page.getByText('Em · an eighth early')).toBeVisible();
+  await expect(page.getByText('Em · pushed an eighth')).toBeVisible();
 
   await page.getByRole('link', { name: 'Handout', exact: true }).click();
   const sheet = page.getByRole('img', { name: 'Page 1 of the handout of Lamp on the Quay' });

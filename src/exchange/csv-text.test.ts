@@ -17,7 +17,7 @@ describe('comma-separated values', () => {
       'bar,section,pass,metre,beats,start beat,start second,key,sounding,shapes,beats each,marks,note,right hand,loudness,strums,beside the chords\r\n' +
         '1,Verse,Verse,4/4,4,0,0.000,D,D A,C G,2 2,,,,,4,\r\n' +
         '2,Verse,Verse,3/4,3,4,4.000,D,D,C,3,,softly,,,4,\r\n' +
-        '3,Verse,Verse,4/4,4,7,7.000,D,D,C,4,"an eighth early, let ring",,,,0,\r\n' +
+        '3,Verse,Verse,4/4,4,7,7.000,D,D,C,4,"pushed an eighth, let ring",,,,0,\r\n' +
         '4,Verse,Verse,4/4,4,11,11.000,D,D A,C G,2 2,rings on; stop on 4,,,,2,\r\n',
     );
   });

@@ -1,6 +1,6 @@
 const RULES = new Intl.PluralRules('en');
 
-/** The form of a word, or of a few, that goes with a count: `plural(2, 'pass', 'passes')`; without a second one an s is added. */
+/** The form of a word, or of a few, that goes with a count: `plural(2, 'time')`; without a second one an s is added. */
 export function plural(count: number, one: string, many: string = `${one}s`): string {
   return RULES.select(count) === 'one' ? one : many;
 }

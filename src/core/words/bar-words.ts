@@ -16,11 +16,11 @@ export function formatOddBar({ number, cue, beats, neighbourBeats, isOnly }: Odd
   return `Bar ${number}${after} has ${formatCount(beats, 'beat')}; its neighbours have ${neighbourBeats}.${only} Count ${counts}.`;
 }
 
-/** A place where bars may be missing: "Chorus 1 has 8 bars, another pass of it 12." */
+/** A place where bars may be missing: "Chorus 1 has 8 bars, another time 12." */
 export function formatGapPlace(place: GapPlace): string {
   switch (place.kind) {
     case 'short-pass':
-      return `${place.label} has ${formatCount(place.bars, 'bar')}, another pass of it ${place.otherBars}.`;
+      return `${place.label} has ${formatCount(place.bars, 'bar')}, another time ${place.otherBars}.`;
     case 'odd-length':
       return `${place.label} has ${formatCount(place.bars, 'bar')}, which is no multiple of four.`;
     case 'line-again':

@@ -29,7 +29,7 @@ export function sayCommandError(error: CommandError): string {
       return `At most ${TAG_LIMITS.tags} tags of at most ${TAG_LIMITS.characters} characters each, parted by commas.`;
     case 'too-many-wishes':
       return error.wish === 'pins'
-        ? `At most ${error.most} things can be kept for sure.`
+        ? `At most ${error.most} things can be kept whatever else changes.`
         : `At most ${error.most} shapes can be ruled out.`;
     case 'shape-of-other-strings':
       return `This shape is for ${error.strings} strings; the guitar has ${error.wanted}.`;

@@ -15,7 +15,7 @@ export const LEVEL_WORDS: Readonly<Record<Level, string>> = {
   2: 'first shapes',
   3: 'steady',
   4: 'the song',
-  5: 'showpiece',
+  5: 'full version',
 };
 
 type NameOf = (chord: ChordSymbol) => string;
@@ -31,9 +31,9 @@ export function formatDifficulty(difficulty: LevelDifficulty, nameOf: NameOf = f
       : [
           `hardest ${nameOf(hardestChange.from)} to ${nameOf(hardestChange.to)}${hardestChange.gapMs === null ? '' : ` in ${(hardestChange.gapMs / 1000).toFixed(2)} s`}, bar ${hardestChange.barNumber}`,
         ]),
-    ...(strokesPerSecond === 0 ? [] : [`${strokesPerSecond.toFixed(1)} strokes a second at most`]),
+    ...(strokesPerSecond === 0 ? [] : [`${strokesPerSecond.toFixed(1)} strums a second at most`]),
     ...(changesPerMinute === null ? [] : [`${Math.round(changesPerMinute)} changes a minute`]),
-    ...(ornaments === 0 ? [] : [`ornaments in ${formatCount(ornaments, 'bar')}`]),
+    ...(ornaments === 0 ? [] : [`fills in ${formatCount(ornaments, 'bar')}`]),
   ];
   return `${parts.join('; ')}.`;
 }
@@ -47,7 +47,7 @@ export function formatLevelNews(news: LevelNews, nameOf: NameOf = formatChordNam
       ? []
       : [joinWords(shapes.map(({ chord, fingering }) => `${nameOf(chord)} as ${formatShape(fingering.shape)}`))]),
     ...(chords <= 0 ? [] : [`${formatCount(chords, 'chord')} more`]),
-    ...(strokes <= strokesBelow ? [] : [`${perBar(strokes)} strokes a bar instead of ${perBar(strokesBelow)}`]),
+    ...(strokes <= strokesBelow ? [] : [`${perBar(strokes)} strums a bar instead of ${perBar(strokesBelow)}`]),
     ...(early <= 0 ? [] : [`${formatCount(early, 'chord')} before the bar line`]),
     ...ornaments.map(({ kind, bars: count }) => `${ORNAMENT_WORDS[kind]} in ${formatCount(count, 'bar')}`),
   ];

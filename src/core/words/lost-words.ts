@@ -14,7 +14,7 @@ export function sayLost(lost: readonly LostAttachment[]): string {
     shapes.length === 0 ? '' : `the shape you chose for ${[...new Set(shapes)].join(', ')}`,
     syllables.length === 0 ? '' : `the syllables ${syllables.slice(0, 5).join(', ')}`,
     words === 0 ? '' : formatFew(words, 'the words of a section', 'text'),
-    passes === 0 ? '' : `${formatFew(passes, 'a difference', 'difference')} of a pass from its section`,
+    passes === 0 ? '' : `${formatFew(passes, 'a difference', 'difference')} of one time from its section`,
     patterns === 0 ? '' : formatFew(patterns, 'a right-hand pattern', 'right-hand pattern'),
     others === 0 ? '' : formatFew(others, 'an ornament', 'ornament'),
   ].filter((text) => text !== '');

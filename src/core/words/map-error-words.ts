@@ -4,12 +4,12 @@ import type { MapError } from '../song/map/map-commands.ts';
 const COUNTED: Readonly<Record<Extract<MapError, { kind: 'too-many' }>['what'], string>> = {
   writtenBars: 'bars as written in a song',
   playedBars: 'bars as played in a song',
-  differences: 'differences between the passes of a song',
+  differences: 'differences between the times a section is played',
   'bars-in-line': 'bars in a line',
   lines: 'lines in a section',
   sections: 'sections',
-  passes: 'passes in the form',
-  rounds: 'rounds of a line',
+  passes: 'sections in the form',
+  rounds: 'repeats of a line',
 };
 
 /** A refused change of the map as a sentence. */
@@ -20,15 +20,15 @@ export function sayMapError(error: MapError): string {
     case 'bad-bar':
       return sayBarFault(error.fault);
     case 'plays-more-than-once':
-      return 'This is played more than once; write its rounds out first.';
+      return 'This is played more than once; write its repeats out first.';
     case 'bad-endings':
-      return 'An ending has bars, and names rounds of its line, each once.';
+      return 'An ending has bars, and names repeats of its line, each once.';
     case 'bad-rounds':
-      return `A number of rounds lies between 1 and ${error.most}.`;
+      return `A number of repeats lies between 1 and ${error.most}.`;
     case 'bad-words':
-      return `Words are one line, no more of them than rounds; a note holds no brackets.`;
+      return `Words are one line, no more of them than repeats; a note holds no brackets.`;
     case 'nothing-in-common':
-      return 'These do not begin alike, so they cannot be rounds of one line.';
+      return 'These do not begin alike, so they cannot be repeats of one line.';
     case 'notes-differ':
       return 'These lines have different notes; make the notes alike first.';
     case 'too-many':
@@ -44,9 +44,9 @@ export function sayMapError(error: MapError): string {
     case 'not-neighbours':
       return 'These two do not always follow each other in the form.';
     case 'pass-needs-a-bar':
-      return 'A pass plays at least one bar. Take the pass out of the form instead.';
+      return 'At least one bar is played each time. Delete this time from the form instead.';
     case 'pass-differs':
-      return 'A pass of this section differs from it; let it follow the section, or make it a section of its own, first.';
+      return 'One time this section differs; let it follow the section, or make it a section of its own, first.';
   }
 }
 

@@ -4,7 +4,7 @@ import type { Slot } from '../song/document/document.ts';
 /** The teacher's mark beside a chord, on screen and paper. */
 export const STAR_SIGN = '*';
 
-/** The marks of a slot in words: "an eighth early, stop on 3". */
+/** The marks of a slot in words: "pushed an eighth, stop on 3". */
 export function sayMarks(
   slot: Pick<Slot, 'pushTicks' | 'hold' | 'isTied' | 'stop' | 'isStarred'>,
   startTick: number,

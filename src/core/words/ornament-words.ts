@@ -82,7 +82,7 @@ export function formatOrnamentFlag(flag: OrnamentFlag, names: Names = PLAIN): st
     case 'out-of-key':
       return `${formatPitchIn(flag.midi, flag.key)} is not in the key; fine where it is meant.`;
     case 'not-played':
-      return 'No pass plays its bar.';
+      return 'Its bar is not played.';
   }
 }
 

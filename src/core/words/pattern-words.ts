@@ -1,11 +1,11 @@
 import type { CycleBars } from '../rhythm/pattern.ts';
 import type { ChordEntryStyle } from '../song/document/document.ts';
 
-/** How often a pattern comes round: "one round to a bar" (rule R2). */
+/** How often a pattern comes round: "once through each bar" (rule R2). */
 export const ROUND_WORDS: Readonly<Record<CycleBars, string>> = {
-  0.5: 'two rounds to a bar',
-  1: 'one round to a bar',
-  2: 'one round to two bars',
+  0.5: 'twice through each bar',
+  1: 'once through each bar',
+  2: 'once through two bars',
 };
 
 /** How a chord is met that enters between strums, as a choice. */

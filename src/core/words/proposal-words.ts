@@ -6,7 +6,7 @@ import { joinWords } from './sentence.ts';
 /** A proposal in words: what was seen, and the act that would change it. */
 export type ProposalWords = { readonly seen: string; readonly act: string };
 
-/** Says a proposal: "Verse lines 1 to 3 begin alike." and "Write them as rounds of one line". */
+/** Says a proposal: "Verse lines 1 to 3 begin alike." and "Write them as repeats of one line". */
 export function formatProposal(proposal: MapProposal): ProposalWords {
   switch (proposal.kind) {
     case 'fold-lines': {
@@ -14,7 +14,7 @@ export function formatProposal(proposal: MapProposal): ProposalWords {
       const lines = `${section} lines ${fromLine}${toLine === fromLine + 1 ? ' and' : ' to'} ${toLine}`;
       return hasEndings
         ? { seen: `${lines} begin alike.`, act: `Write one line with endings: ${formatCount(savedBars, 'bar')} fewer` }
-        : { seen: `${lines} are the same.`, act: `Write one line, ${toLine - fromLine + 1} rounds` };
+        : { seen: `${lines} are the same.`, act: `Write one line, played ${toLine - fromLine + 1} times` };
     }
     case 'fold-section':
       return {
@@ -24,7 +24,7 @@ export function formatProposal(proposal: MapProposal): ProposalWords {
     case 'merge-section':
       return {
         seen: `${proposal.section} is ${proposal.into}${proposal.differs ? ' but for one bar' : ''}.`,
-        act: `Make it a pass of ${proposal.into}`,
+        act: `Make it another time of ${proposal.into}`,
       };
     case 'divide-section': {
       const names = uniqueBy(proposal.pieces, ({ name }) => name).map(({ name }) => name);

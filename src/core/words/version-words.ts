@@ -32,7 +32,7 @@ function sayChange(change: SongChange): string {
       return `${change.from} renamed ${change.to}`;
     case 'section-changed':
       return change.bars === 0
-        ? `${change.name}: words or rounds`
+        ? `${change.name}: words or repeats`
         : `${change.name}: ${formatCount(change.bars, 'bar')}`;
     case 'section-order':
       return 'order of the sections';

@@ -408,7 +408,7 @@ describe('the demo songs in time', () => {
     }
   });
 
-  // 92 beats a minute: bar 32 of Tin Roof Almanac is bar 4 of its first chorus's second line; its Am7 before it comes an eighth early.
+  // 92 beats a minute: bar 32 of Tin Roof Almanac is bar 4 of its first chorus's second line; its Am7 before it comes pushed an eighth.
   test('push and stop their chords: Am7 of the first chorus half a beat before bar 27, D cut on beat 3 of bar 28', () => {
     const { events } = toTimeline(played);
     const beat = 60 / 92;
@@ -421,9 +421,9 @@ describe('the demo songs in time', () => {
   test('Last Tram is 4 bars short: its verses and middles differ in length, its outro has a line of four', () => {
     const tram = itemAt(songs, 4);
     expect(listGapPlaces(tram, 4).map(formatGapPlace)).toEqual([
-      'Chorus 1 has 8 bars, another pass of it 12.',
-      'Chorus 2 has 8 bars, another pass of it 12.',
-      'Chorus 3 has 8 bars, another pass of it 12.',
+      'Chorus 1 has 8 bars, another time 12.',
+      'Chorus 2 has 8 bars, another time 12.',
+      'Chorus 3 has 8 bars, another time 12.',
     ]);
     expect(listGapPlaces(song, 2).map(formatGapPlace)).toEqual([]);
   });

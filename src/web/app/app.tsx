@@ -1,7 +1,9 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { songIdSchema } from '../../contract/api.ts';
 import { coreWorker } from '../api/core-worker.ts';
+import { useSignedOut } from '../api/signed-out.ts';
 import { askEarly } from '../editor/open-song.ts';
 import { SongsPage } from '../features/songs/songs-page.tsx';
 import { GlobalStyle } from '../theme/global-style.ts';
@@ -9,7 +11,6 @@ import { KeyListener } from '../ui/keys.tsx';
 import { Loading } from '../ui/loading.tsx';
 import { Failure } from './failure.tsx';
 import { NoSuchPage } from './no-such-page.tsx';
-import { SignIn } from './sign-in.tsx';
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
 
@@ -94,6 +95,17 @@ const router = createBrowserRouter([
   { path: '*', element: <NoSuchPage /> },
 ]);
 
+/** Fetched only where a library has a password. */
+const SignIn = lazy(async () => ({ default: (await import('./sign-in.tsx')).SignIn }));
+
+function SignInWhenAsked() {
+  return useSignedOut() ? (
+    <Suspense>
+      <SignIn />
+    </Suspense>
+  ) : null;
+}
+
 /** The whole application. */
 export function App() {
   return (
@@ -101,7 +113,7 @@ export function App() {
       <GlobalStyle />
       <KeyListener />
       <RouterProvider router={router} />
-      <SignIn />
+      <SignInWhenAsked />
     </QueryClientProvider>
   );
 }

@@ -3,15 +3,14 @@ import { type FormEvent, useState } from 'react';
 import { Dialog, Heading, Input, Label, Modal, ModalOverlay, TextField } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { api } from '../api/client.ts';
-import { signedOut, useSignedOut } from '../api/signed-out.ts';
+import { signedOut } from '../api/signed-out.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
 
 /** Asks for the library's password over whatever is open: what was being edited stays behind it, and is saved afterwards. */
 export function SignIn() {
-  const isAsked = useSignedOut();
   return (
-    <Veil isOpen={isAsked} isKeyboardDismissDisabled>
+    <Veil isOpen isKeyboardDismissDisabled>
       <Modal>
         <Sheet>
           <SignInForm />

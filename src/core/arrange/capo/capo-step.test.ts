@@ -101,7 +101,7 @@ describe('a free key', () => {
   });
 });
 
-describe('what is kept for sure', () => {
+describe('what is kept whatever else changes', () => {
   test('leaves out the rungs that cannot keep it, and says which pin is in the way', () => {
     const pin = { kind: 'open-string' as const, midi: 48 };
     const { rows, leftOut } = planOf(wishing(song, { pins: [pin] }));

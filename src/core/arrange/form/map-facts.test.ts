@@ -60,7 +60,7 @@ describe('where bars may be missing', () => {
 
   test('is a pass that is short against another one of its section', () => {
     const chart = `form: Verse x2\n\nVerse:\n${LINES}${LINES}\nVerse (time 2):\n${LINES}`;
-    expect(placesOf(chart, 4)[0]).toBe('Verse 2 has 4 bars, another pass of it 8.');
+    expect(placesOf(chart, 4)[0]).toBe('Verse 2 has 4 bars, another time 8.');
   });
 
   test('is a section that is no multiple of four, or a line as long as the gap, the ends first', () => {

@@ -344,7 +344,7 @@ describe('ornaments in a song', () => {
     expect(held?.[0]).toMatch(/^G leaves no finger free for string 3 at fret 2/);
     expect(strange).toEqual(['D♭3 is not in the key; fine where it is meant.']);
     const unplayed = { ...full, map: { ...full.map, form: [] } };
-    expect(flagsOf(unplayed)).toEqual([['No pass plays its bar.'], ['No pass plays its bar.']]);
+    expect(flagsOf(unplayed)).toEqual([['Its bar is not played.'], ['Its bar is not played.']]);
   });
 
   test('go with their bar: what goes with it is reported', () => {

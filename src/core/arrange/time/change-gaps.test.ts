@@ -48,7 +48,7 @@ describe('the time for a change', () => {
     expect(toSongProblem(strummed(CHART, 'Four Square')).changes.every(({ isByPattern }) => isByPattern)).toBe(true);
   });
 
-  test('of a chord that comes an eighth early is shorter by it where the pattern strikes beats alone', () => {
+  test('of a chord that comes pushed an eighth is shorter by it where the pattern strikes beats alone', () => {
     // The C is struck on beat 4, the G on the "and" of it.
     expect(gapsOf(strummed(CHART, 'Four Square'))['C G']).toBe(33);
     expect(gapsOf(strummed(CHART.replace('<', ''), 'Four Square'))['C G']).toBe(65);

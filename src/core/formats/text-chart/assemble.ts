@@ -1,7 +1,7 @@
 /*
  * From blocks in the order of the text to sections, differing passes and the form.
  *
- * The first block of a name with bars defines its section; the same name again is another pass of it. Without a form
+ * The first block of a name with bars defines its section; the same name again is another time. Without a form
  * header the order of the blocks is the form.
  */
 import { isEqual } from '../../kernel/equal.ts';

@@ -139,7 +139,7 @@ export function headingOf({ letter, name }: Pick<HandoutBlock, 'letter' | 'name'
   return letter === '' ? name : `${letter} ${name}`;
 }
 
-/** A bar in words: "3/4: Em7 (an eighth early), D". */
+/** A bar in words: "3/4: Em7 (pushed an eighth), D". */
 export function sayBar({ chords, above, isSame }: HandoutBar): string {
   const content = isSame ? 'the same' : chords.map(sayChord).join(', ');
   return above === '' ? content : `${above}: ${content}`;

@@ -72,7 +72,7 @@ describe('a handout for one part', () => {
 
   test('draws what its own right hand strikes, whatever the left hand holds', () => {
     const fourth = partFor(almanac, 4);
-    // Where the next chord comes an eighth early the hand needs the beat before it.
+    // Where the next chord comes pushed an eighth the hand needs the beat before it.
     expect(itemAt(fourth.blocks, 2).rightHand).toBe('Late Ferry, loud');
     const signs = itemAt(fourth.blocks, 2).lines.flatMap(({ bars }) => bars.map(({ above }) => above));
     expect(signs).toEqual(['4/4', '', '', '', '', 'thinned from Late Ferry', 'Late Ferry', '']);

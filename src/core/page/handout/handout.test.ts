@@ -72,7 +72,7 @@ describe('a handout', () => {
       expect(texts).toContain('Without a capo the same shapes sound in G major, 3 semitones lower.');
       expect(texts).toContain('77 bars, 3:20');
       expect(texts).toContain('Cadd9');
-      expect(texts).toContain('an eighth early');
+      expect(texts).toContain('pushed an eighth');
       expect(texts).toContain('stop on 3');
       expect(texts).toContain('2 a coat on the hall nail / the gutters are talking / nine days of west wind');
     }
@@ -351,7 +351,7 @@ describe('a handout in words', () => {
     ]);
     expect(parts[1]?.paragraphs[0]).toContain('G: Index: fret 2, string 5. Middle: fret 3, string 6.');
     expect(parts[5]?.paragraphs).toContain('B1, bar 5: G | added finger a: D | Em7 | Cadd9, 3 times.');
-    expect(parts[6]?.paragraphs).toContain('C2, bar 25: Cadd9 | G/B | Am7 (an eighth early) | D (stop on 3).');
+    expect(parts[6]?.paragraphs).toContain('C2, bar 25: Cadd9 | G/B | Am7 (pushed an eighth) | D (stop on 3).');
   });
 });
 

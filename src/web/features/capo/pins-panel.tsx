@@ -36,7 +36,7 @@ export function PinsPanel({ plan }: { readonly plan: CapoPlan }) {
   const isNothingLeft = plan.loosenings.length > 0;
   return (
     <Panel
-      title="Keep for sure"
+      title="Must stay"
       summary={<Signed text={pins.length === 0 ? 'nothing yet' : pins.map((pin) => formatPin(pin, key)).join('; ')} />}
       isOpenAtFirst={isNothingLeft}
     >
@@ -135,7 +135,7 @@ export function NothingLeft({ plan }: { readonly plan: CapoPlan }) {
   const setWishes = useSetWishes();
   return (
     <Caution as="div" role="status">
-      <p>No setup of this tuning keeps everything that is to be kept for sure. Let one of these go:</p>
+      <p>No setup of this tuning keeps everything that is to be kept whatever else changes. Let one of these go:</p>
       <ul>
         {plan.loosenings.map(({ pin, setups }) => (
           <li key={formatPin(pin, key)}>

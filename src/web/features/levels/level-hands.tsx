@@ -203,7 +203,7 @@ export function RightHandOfLevel(props: {
           key={text}
           label={`In ${text}`}
           options={[
-            { value: '', text: 'as derived' },
+            { value: '', text: 'as worked out' },
             ...fitting.map(({ pattern }) => ({ value: pattern.name, text: pattern.name })),
           ]}
           value={editOf(id)?.pattern.name ?? ''}

@@ -4,9 +4,10 @@ import { heldOn, listLevelNews } from '../../../core/arrange/levels/level-news.t
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import { listStandIns } from '../../../core/arrange/levels/stand-ins.ts';
 import { toBarPattern } from '../../../core/arrange/performance/bar-pattern.ts';
+import { isEqual } from '../../../core/kernel/equal.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
 import { formatCounts } from '../../../core/rhythm/pattern-counts.ts';
-import { formatShape } from '../../../core/shapes/shape.ts';
+import { type Fingering, formatShape } from '../../../core/shapes/shape.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { sayStandIn } from '../../../core/words/hold-words.ts';
@@ -41,6 +42,8 @@ export function LevelRow(props: {
     [playedLevel, document, part],
   );
   const held = heldOn(playedLevel.bars);
+  const isNew = ({ shape }: Fingering): boolean =>
+    news?.shapes.some(({ fingering }) => isEqual(fingering.shape, shape)) === true;
   const pattern = usualPattern(playedLevel, played);
   const start = formatStartTempo(playedLevel.difficulty, nameOf);
   return (
@@ -55,26 +58,26 @@ export function LevelRow(props: {
         {playedLevel.levels.length > 1 && <small>these come out the same</small>}
       </button>
       <div>
+        {news !== null && (
+          <News>
+            <Signed text={formatLevelNews(news, nameOf)} />
+          </News>
+        )}
         <Shapes>
           {held.slice(0, MOST_BOXES).map(({ chord, fingering }) => (
-            <li key={formatShape(fingering.shape)}>
+            <li key={formatShape(fingering.shape)} data-new={isNew(fingering) || undefined}>
               <Signed text={nameOf(chord)} />
               <ShapeBox
                 fingering={fingering}
                 capoFret={setup.capoFret}
                 gridPx={30}
-                label={`${nameOf(chord)}, frets ${formatShape(fingering.shape)}`}
+                label={`${nameOf(chord)}, frets ${formatShape(fingering.shape)}${isNew(fingering) ? ', new on this level' : ''}`}
               />
             </li>
           ))}
           {held.length > MOST_BOXES && <li>and {held.length - MOST_BOXES} more</li>}
         </Shapes>
-        {news !== null && (
-          <p>
-            <Signed text={formatLevelNews(news, nameOf)} />
-          </p>
-        )}
-        <p>{formatDifficulty(playedLevel.difficulty, nameOf)}</p>
+        <small>{formatDifficulty(playedLevel.difficulty, nameOf)}</small>
         {start !== '' && <p>{start}</p>}
         {standIns.map((each) => (
           <p key={sayStandIn(each)}>
@@ -120,9 +123,13 @@ const Row = styled.li`
   p { font-size: 14px; }
   @media (max-width: 900px) { grid-template-columns: 96px minmax(0, 1fr); > div:last-child { grid-column: 2; } }
 `;
+const News = styled.p`
+  && { font-size: 16px; font-weight: 650; line-height: 1.35; padding-bottom: 4px; }
+`;
 const Shapes = styled.ul`
   list-style: none; margin: 0 0 4px; padding: 0; display: flex; flex-wrap: wrap; gap: 2px 10px; align-items: end;
-  li { display: grid; justify-items: center; font: 600 14px/1.2 ${nameFace}; }
+  li { display: grid; justify-items: center; font: 600 14px/1.2 ${nameFace}; padding: 2px 4px; border: 2px solid transparent; }
+  li[data-new] { border-color: ${colour.brass}; background: ${colour.brassSoft}; }
 `;
 const Effort = styled.div`
   height: 8px; background: ${colour.spruceSoft}; margin: 6px 0 2px;

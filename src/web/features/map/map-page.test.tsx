@@ -62,7 +62,7 @@ describe('the map of a song', () => {
     };
     const second = song.map.sections[0]?.lines[0]?.bars[1]?.id ?? null;
     showSong(assign(assign(song, null, 'Late Ferry'), second, 'One Bell'), <MapPage />);
-    expect(screen.getAllByText(/Late Ferry, one round to a bar/)).toHaveLength(2);
+    expect(screen.getAllByText(/Late Ferry, once through each bar/)).toHaveLength(2);
     const texts = ['/0//0', '/0//1', '/0//2', '/0//3', '/1//0'].map((place) => bar(place).textContent);
     expect(texts.map((text) => /One Bell|Late Ferry/.exec(text)?.[0] ?? '')).toEqual([
       '',
@@ -111,7 +111,7 @@ describe('the map of a song', () => {
     expect(screen.getByText('Write a metre such as 3/4 or 7/8 2+2+3.')).toBeTruthy();
     fill('Syllable under D', 'two');
     expect(bar('/0//1').textContent).toContain('two');
-    fireEvent.click(button('In one bar'));
+    fireEvent.click(button('Join into one bar'));
     expect(screen.getByText('These bars do not share one bar in whole or half beats.')).toBeTruthy();
   });
 
@@ -127,7 +127,7 @@ describe('the map of a song', () => {
     fireEvent.click(button('Write the rounds out'));
     expect(chartIn(editor)).toContain('| G | D |\n| G | D |\n"second time"\n| G | D |\n');
     fill('Rounds', 'many');
-    expect(screen.getByText('A number of rounds lies between 1 and 64.')).toBeTruthy();
+    expect(screen.getByText('A number of repeats lies between 1 and 64.')).toBeTruthy();
   });
 
   test('sections are moved, joined, cut and taken out; a name in use is refused in its field', () => {
@@ -152,8 +152,8 @@ describe('the map of a song', () => {
     expect(within(form).getByRole('button', { name: /^Verse/ }).textContent).toContain('left out');
     expect(screen.getByText('With passes left out the record is not compared.')).toBeTruthy();
     fireEvent.click(button('Play again'));
-    fireEvent.click(button(/^Play it at the end/));
-    fireEvent.click(button('Take out'));
+    fireEvent.click(button(/^Add it at the end/));
+    fireEvent.click(button('Delete it'));
     editor.undo();
     editor.undo();
     expect(chartIn(editor)).toContain('form: Chorus, Verse');

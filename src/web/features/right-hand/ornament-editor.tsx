@@ -23,7 +23,7 @@ import {
 
 const SCOPES = [
   { value: 'every', text: 'each time the bar comes' },
-  { value: 'only', text: 'only in the passes named' },
+  { value: 'only', text: 'only at the times named' },
 ] as const;
 const STEP_WORDS = { '1': 'a beat', '2': 'half a beat', '3': 'a third', '4': 'a quarter' } as const;
 

@@ -51,10 +51,10 @@ describe('the right hand of a song', () => {
     const song = songFromChart(CHART);
     const editor = showSong(song, <RightHandPage />);
     fireEvent.click(button('Use Late Ferry for The whole song'));
-    expect(button('Verseas around it: Late Ferry')).toBeTruthy();
-    fireEvent.click(button(/^Verseas around/));
+    expect(button('Verseas the rest: Late Ferry')).toBeTruthy();
+    fireEvent.click(button(/^Verseas the rest/));
     fireEvent.click(button('Use Full Kettle for Verse'));
-    expect(screen.getAllByText('one round to a bar; 4.0 strokes a second, within level 3')).toHaveLength(1);
+    expect(screen.getAllByText('once through each bar; 4.0 strums a second, within level 3')).toHaveLength(1);
     fireEvent.click(button('Passes, lines and bars of Verse'));
     const near = screen.getByLabelText('In Verse');
     fireEvent.click(within(near).getByText('Line 2'));
@@ -70,7 +70,7 @@ describe('the right hand of a song', () => {
       [null, 'Late Ferry'],
       [verse?.id, 'Full Kettle'],
     ]);
-    fireEvent.click(button('Take Full Kettle off Verse'));
+    fireEvent.click(button('Remove Full Kettle from Verse'));
     expect(patternsIn(editor)).toEqual([[null, 'Late Ferry']]);
   });
 

@@ -40,8 +40,8 @@ export function RightHandPage() {
 }
 
 const VIEWS = [
-  { value: 'strokes', text: 'Strokes' },
-  { value: 'ornaments', text: 'Ornaments' },
+  { value: 'strokes', text: 'Strums' },
+  { value: 'ornaments', text: 'Fills and riffs' },
 ] as const;
 
 function RightHand() {
@@ -51,7 +51,7 @@ function RightHand() {
   useKeyedActions('Right hand', [
     {
       key: 'b',
-      label: 'Strokes or ornaments',
+      label: 'Strums, or fills and riffs',
       run: () => setView(view === 'strokes' ? 'ornaments' : 'strokes'),
     },
   ]);
@@ -70,6 +70,14 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
   const targets = listHandTargets(song);
   const near = openId === null ? [] : listNearTargets(song, openId);
   const chosen = [...targets, ...near].find(({ id }) => id === chosenId) ?? targets[0];
+  const open = (id: number | null): void => {
+    setChosen(id);
+    setOpen(id);
+  };
+  const isPlain = ({ id, assignment }: HandTarget): boolean =>
+    assignment === null && id !== openId && id !== chosenId && !hasOwnHands(song.document, song.patterns, id ?? 0);
+  const plain = targets.slice(1).filter(isPlain);
+  const own = targets.slice(1).filter((target) => !plain.includes(target));
   const hear = (name: string, bars: HandTarget['bars'], tried: Pattern | null): void =>
     audition.playing === name ? audition.stop() : audition.play(name, bars, tried);
   useKeyedActions('Right hand', [
@@ -99,7 +107,8 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
         {switcher}
         <h2>What the right hand does</h2>
         <List aria-label="Places">{targets.slice(0, 1).map(rowFor)}</List>
-        {targets.slice(1).map((target) => (
+        <AsTheSong targets={plain} onChoose={open} />
+        {own.map((target) => (
           <Place key={target.id}>
             <List aria-label={target.label}>{rowFor(target)}</List>
             {target.id !== null && hasOwnHands(song.document, song.patterns, target.id) && (
@@ -108,7 +117,7 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
               </Button>
             )}
             <Button weight="word" onPress={() => setOpen(openId === target.id ? null : target.id)}>
-              {openId === target.id ? `Close ${target.label}` : `Passes, lines and bars of ${target.label}`}
+              {openId === target.id ? `Close ${target.label}` : `Times, lines and bars of ${target.label}`}
             </Button>
             {openId === target.id && <List aria-label={`In ${target.label}`}>{near.map(rowFor)}</List>}
           </Place>
@@ -127,11 +136,7 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
             {text}
           </Caution>
         ))}
-        <p role="status">
-          {audition.playing === null
-            ? 'The nearest pattern wins: bar, line, pass, section, song.'
-            : `${audition.playing}: ${audition.scheduled.notes} notes in ${audition.scheduled.seconds.toFixed(1)} s.`}
-        </p>
+        <p role="status">{audition.playing === null ? WHICH_PATTERN : sayPlaying(audition)}</p>
         <PatternChoice
           target={chosen?.label ?? ''}
           playing={audition.playing}
@@ -175,6 +180,27 @@ function onBeats({ beats }: Metre): string {
 }
 
 /** The open song as places for patterns. */
+const WHICH_PATTERN = 'A pattern on a bar goes before one on its line, its time, its section and the song.';
+
+function sayPlaying({ playing, scheduled }: ReturnType<typeof useAudition>): string {
+  return `${playing}: ${scheduled.notes} notes in ${scheduled.seconds.toFixed(1)} s.`;
+}
+
+/** The sections that play as the song does, in one row; a press on one gives it a row of its own. */
+function AsTheSong(props: { readonly targets: readonly HandTarget[]; readonly onChoose: (id: number | null) => void }) {
+  const { targets, onChoose } = props;
+  return targets.length === 0 ? null : (
+    <Same>
+      As the whole song:{' '}
+      {targets.map(({ id, label }) => (
+        <Button key={id} weight="word" aria-label={`${label}: another right hand`} onPress={() => onChoose(id)}>
+          {label}
+        </Button>
+      ))}
+    </Same>
+  );
+}
+
 function useHandSong(): HandSong {
   const document = useDocument();
   const { patterns } = usePart();
@@ -220,4 +246,7 @@ const List = styled.ul`
 const Place = styled.div`
   > button { margin: 0 0 6px 2px; font-size: 13px; }
   > ul + button + ul { padding-left: 20px; border-left: 3px solid ${colour.brassSoft}; }
+`;
+const Same = styled.p`
+  display: flex; flex-wrap: wrap; gap: 0 10px; align-items: center; border-top: 1px solid ${colour.hairline}; padding: 8px 6px; font-size: 14px; color: ${colour.quiet};
 `;

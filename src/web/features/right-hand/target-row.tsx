@@ -37,7 +37,7 @@ export function TargetRow(props: {
       <button type="button" aria-pressed={isChosen} onClick={onChoose}>
         <b>{label}</b>
         <small>
-          {pattern === null ? 'a strum on each beat' : isOwn ? pattern.name : `as around it: ${pattern.name}`}
+          {pattern === null ? 'a strum on each beat' : isOwn ? pattern.name : `as the rest: ${pattern.name}`}
         </small>
       </button>
       <div>
@@ -58,9 +58,9 @@ export function TargetRow(props: {
           <Button
             weight="word"
             onPress={() => onChange({ pattern: null })}
-            aria-label={`Take ${pattern?.name} off ${label}`}
+            aria-label={`Remove ${pattern?.name} from ${label}`}
           >
-            Take off
+            Remove
           </Button>
         )}
       </Acts>
@@ -77,7 +77,7 @@ function Touch(props: {
   const { target, hasTwoBars, onChange } = props;
   const { id, label, assignment } = target;
   // Nothing is around the whole song.
-  const usual = id === null ? 'as usual' : 'as around';
+  const usual = id === null ? 'as usual' : 'as the rest';
   const { dynamics, isMuted, isSilent, runsOn, entry } = assignment ?? NOTHING_SAID;
   // A guitar alone that is silent is no song.
   const hasOthers = useDocument().arrangements.some(({ parts }) => parts.length > 1);
@@ -165,7 +165,7 @@ function fitWords(pattern: Pattern, bars: readonly PlayedBar[]): string {
   const rate = strokesPerSecond(pattern, perMinute);
   const level = ([2, 3, 4, 5] as const).find((each) => rate <= STROKE_LIMITS[each]);
   const limit = level === undefined ? 'more than most hands can do' : `within level ${level}`;
-  return `${fit}; ${rate.toFixed(1)} strokes a second, ${limit}`;
+  return `${fit}; ${rate.toFixed(1)} strums a second, ${limit}`;
 }
 
 const Row = styled.li`

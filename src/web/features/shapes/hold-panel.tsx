@@ -152,13 +152,13 @@ function Pinned(props: {
       </span>
       <Button
         weight="word"
-        aria-label={`Take out: ${words}`}
+        aria-label={`Let go: ${words}`}
         onPress={() => {
           const { chord, targetId, before } = stored;
           run({ kind: 'store-shape', partId: part.id, chord, targetId, before, stored: null });
         }}
       >
-        Take out
+        Let go
       </Button>
     </li>
   );

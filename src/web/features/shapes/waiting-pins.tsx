@@ -33,12 +33,12 @@ export function WaitingPins({ sheets }: { readonly sheets: readonly ShapeSheet[]
               <Signed text={`${words}: the song has no such chord in these shapes. `} />
               <Button
                 weight="word"
-                aria-label={`Take out: ${words}`}
+                aria-label={`Let go: ${words}`}
                 onPress={() =>
                   editor.run({ kind: 'store-shape', partId: part.id, chord, targetId, before, stored: null })
                 }
               >
-                Take out
+                Let go
               </Button>
             </li>
           );

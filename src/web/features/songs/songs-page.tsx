@@ -14,7 +14,6 @@ import { Button } from '../../ui/button.tsx';
 import { EmptyState } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Loading } from '../../ui/loading.tsx';
-import { ShortcutSheet } from '../../ui/shortcut-sheet.tsx';
 import { useWindowTitle } from '../../ui/window-title.ts';
 import { DropVeil } from './drop-veil.tsx';
 import { SongTable } from './song-table.tsx';
@@ -25,6 +24,7 @@ import { useSongQuery } from './use-song-query.ts';
 
 /** What only those need who look for a song, or bring one in, is fetched beside the list. */
 const SongFinder = lazy(async () => ({ default: (await import('./song-finder.tsx')).SongFinder }));
+const ShortcutSheet = lazy(async () => ({ default: (await import('../../ui/shortcut-sheet.tsx')).ShortcutSheet }));
 const DeletedSongs = lazy(async () => ({ default: (await import('./deleted-songs.tsx')).DeletedSongs }));
 const BookDialog = lazy(async () => ({ default: (await import('./book-dialog.tsx')).BookDialog }));
 const BringInDialog = lazy(async () => ({ default: (await import('./bring-in-dialog.tsx')).BringInDialog }));
@@ -123,7 +123,11 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
             <BookDialog wanted={query.wanted} onClose={() => setBookOpen(false)} />
           </Suspense>
         )}
-        <ShortcutSheet isOpen={areKeysShown} onClose={() => showKeys(false)} />
+        {areKeysShown && (
+          <Suspense>
+            <ShortcutSheet isOpen onClose={() => showKeys(false)} />
+          </Suspense>
+        )}
         <Messages role="status">
           {problem !== '' && <p>{problem}</p>}
           {deleted !== null && (

@@ -114,7 +114,7 @@ describe('keys of a selected bar', () => {
   test.each<[string, readonly string[], string]>([
     ['the same again', ['s'], '| G | same | Em | C |'],
     ['early', ['p'], '| G | <D | Em | C |'],
-    ['a sixteenth early', ['p', 'p'], '| G | <<D | Em | C |'],
+    ['pushed a sixteenth', ['p', 'p'], '| G | <<D | Em | C |'],
     ['ringing', ['h'], '| G | D_ | Em | C |'],
     ['cut', ['x'], '| G | D! | Em | C |'],
     ['in one bar with the next', [','], '| G | D Em | C |'],

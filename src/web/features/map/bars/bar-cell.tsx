@@ -20,6 +20,10 @@ export type MapNaming = {
 type BarCellProps = {
   readonly bar: Bar;
   readonly place: string;
+  /** Its number in its line, from 1. */
+  readonly number: number;
+  /** Where it stands, in words: "Verse, line 2, bar 3". */
+  readonly where: string;
   readonly naming: MapNaming;
   readonly isSelected: boolean;
   /** Whether the keyboard comes to the map at this bar. */
@@ -35,7 +39,7 @@ type BarCellProps = {
 
 /** One bar: its chords large, what else they are called small, marks drawn and worded. */
 export const BarCell = memo(function BarCell(props: BarCellProps) {
-  const { bar, place, naming, isSelected, isEntry, isOdd, isRinging, hand, refused } = props;
+  const { bar, place, number, where, naming, isSelected, isEntry, isOdd, isRinging, hand, refused } = props;
   const metre = bar.metre ?? naming.metre;
   const changes = [barChangeWords(bar, metre), hand, bar.note].filter((text) => text !== '').join(', ');
   let start = 0;
@@ -43,6 +47,8 @@ export const BarCell = memo(function BarCell(props: BarCellProps) {
     <Cell
       type="button"
       data-place={place}
+      data-number={number}
+      aria-label={`${where}: ${wordsOf(bar, naming, changes)}${refused === '' ? '' : `, ${refused}`}`}
       data-odd={isOdd || undefined}
       data-refused={refused !== '' || undefined}
       aria-pressed={isSelected}
@@ -81,9 +87,23 @@ export const BarCell = memo(function BarCell(props: BarCellProps) {
   );
 });
 
+/** What a bar says to those who hear the page: its chords with what is marked on them, and what changes in it. */
+function wordsOf(bar: Bar, naming: MapNaming, changes: string): string {
+  let start = 0;
+  const slots = bar.slots.map((slot) => {
+    const mark = sayMarks(slot, start, bar.metre ?? naming.metre);
+    start += slot.ticks;
+    const name = slot.isTied ? 'rings on' : slot.chord === null ? 'no chord' : naming.large(slot.chord);
+    return [name, mark].filter((text) => text !== '').join(' ');
+  });
+  const said = bar.same ? ['same as the bar before'] : slots;
+  return [...said, changes].filter((text) => text !== '').join(', ');
+}
+
 const Cell = styled.button`
   display: flex; position: relative; min-height: 48px; padding: 3px 4px 2px 9px; border: 0; border-left: 1px solid ${colour.quiet};
   align-items: start; flex-wrap: wrap; background: transparent; text-align: left; cursor: pointer; border-radius: 0; width: 100%;
+  &::before { content: attr(data-number); position: absolute; right: 4px; top: 1px; font-size: 11px; color: ${colour.quiet}; }
   &:first-child { border-left: 3px solid ${colour.ink}; }
   &:hover { background: ${colour.spruceSoft}; }
   &[aria-pressed='true'] { background: ${colour.spruceSoft}; box-shadow: inset 0 0 0 2px ${colour.spruce}; }

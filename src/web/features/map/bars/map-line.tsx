@@ -87,6 +87,8 @@ function Bars(
               key={bar.id}
               bar={bar}
               place={place}
+              number={at + 1}
+              where={`${title}, line ${index + 1}, bar ${at + 1}`}
               naming={naming}
               isSelected={state.runs.some(
                 (run) => run.ending === ending && at >= run.from && at < run.from + run.count,

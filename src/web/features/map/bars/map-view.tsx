@@ -173,7 +173,7 @@ function wordsOf(
 
 function remarkOf(document: SongDocument, section: Section, passes: readonly PassSummary[]): string {
   const own = passes.filter((pass) => pass.section.id === section.id);
-  const often = own.length === 0 ? 'not in the form' : formatFew(own.length, 'one pass', 'pass', 'passes');
+  const often = own.length === 0 ? 'not in the form' : formatFew(own.length, 'once', 'time');
   const bars = [...new Set(own.map((pass) => pass.bars))];
   const each = own.length > 1 && bars.length === 1 ? ' each' : '';
   const length = bars.length === 0 ? '' : `${bars.join(' or ')} bars${each}`;

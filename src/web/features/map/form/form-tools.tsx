@@ -51,7 +51,7 @@ export function FormTools({ passes }: { readonly passes: readonly PassSummary[] 
             Later
           </Button>
           <Button weight="word" onPress={() => run({ kind: 'remove-passes', passIds })}>
-            Take out
+            Delete it
           </Button>
           {only !== undefined && only.edits.length > 0 && (
             <Button weight="word" onPress={() => run({ kind: 'follow-section', passId: only.id })}>
@@ -101,7 +101,7 @@ function AddPass({ at }: { readonly at: number }) {
         onChange={setSection}
       />
       <Button weight="word" onPress={() => runCommands(stores, [{ kind: 'add-pass', sectionId: chosen.id, at }])}>
-        {at === form.length ? 'Play it at the end' : 'Play it after these'}
+        {at === form.length ? 'Add it at the end' : 'Add it after these'}
       </Button>
     </>
   );

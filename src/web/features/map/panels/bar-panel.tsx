@@ -42,27 +42,27 @@ export function BarPanel({ block, selection }: { readonly block: MapBlock; reado
     <Panel title="Bar" summary={bar.same ? 'the same as the bar before' : formatMetre(metre)} isOpenAtFirst>
       <Acts>
         <Button weight="word" onPress={() => openBar(stores, selection.focus)}>
-          Type
+          Type its chords
         </Button>
         <Button weight="word" onPress={() => insertBar(stores)}>
-          One before
+          Add a bar before it
         </Button>
         <Button weight="word" onPress={() => repeatBars(stores)}>
-          Same
+          Same as the bar before
         </Button>
         {!bar.same && (
           <Button weight="word" onPress={() => tieBars(stores)}>
-            {bar.slots[0]?.isTied === true ? 'Strike the first chord' : 'Ring on from before'}
+            {bar.slots[0]?.isTied === true ? 'Strike the first chord again' : 'Let the chord before ring on'}
           </Button>
         )}
         <Button weight="word" onPress={() => partBars(stores)}>
-          Part the chords
+          Give each chord a bar
         </Button>
         <Button weight="word" onPress={() => uniteBars(stores)}>
-          In one bar
+          Join into one bar
         </Button>
         <Button weight="word" onPress={() => removeBars(stores)}>
-          Take out
+          Delete the bar
         </Button>
       </Acts>
       <HeldHere barId={bar.id} />
@@ -119,7 +119,7 @@ export function BarPanel({ block, selection }: { readonly block: MapBlock; reado
   );
 }
 
-const EARLY = ['on its beat', 'an eighth early', 'a sixteenth early'];
+const EARLY = ['on its beat', 'pushed an eighth', 'pushed a sixteenth'];
 
 /** One chord of the bar: when it comes, how it ends, and the syllable under it. */
 function SlotRow(props: {

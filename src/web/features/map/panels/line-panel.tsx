@@ -32,13 +32,13 @@ export function LinePanel({ block, line: index }: { readonly block: MapBlock; re
         onCommit={(text) =>
           /^\d+$/.test(text.trim())
             ? edit({ kind: 'set-line', line: index, times: Number(text) })
-            : `A number of rounds lies between 1 and ${SONG_LIMITS.times}.`
+            : `A number of repeats lies between 1 and ${SONG_LIMITS.times}.`
         }
       />
       {range(0, Math.min(line.times, MOST_FIELDS)).map((round) => (
         <Field
           key={round}
-          label={line.times === 1 ? 'Words under it' : `Words of round ${round + 1}`}
+          label={line.times === 1 ? 'Words under it' : `Words, time ${round + 1}`}
           value={line.cues[round] ?? ''}
           maxLength={SONG_LIMITS.cueCharacters}
           onCommit={(text) => edit({ kind: 'set-line', line: index, cues: withCue(line, round, text.trim()) })}
@@ -78,7 +78,7 @@ export function LinePanel({ block, line: index }: { readonly block: MapBlock; re
           Down
         </Button>
         <Button weight="word" onPress={() => void edit({ kind: 'remove-lines', from: index, count: 1 })}>
-          Take out
+          Delete the line
         </Button>
       </Acts>
     </Panel>

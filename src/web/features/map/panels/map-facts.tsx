@@ -79,7 +79,7 @@ export function MapFacts({
 
 function formatPasses(passes: readonly PassSummary[], left: number): string {
   const played = passes.length - left;
-  const count = formatCount(played, 'pass', 'passes');
+  const count = formatCount(played, 'section');
   return left === 0 ? count : `${count}, ${left} left out`;
 }
 

@@ -77,7 +77,7 @@ export function SectionPanel({
           </Button>
         )}
         <Button weight="word" onPress={() => void run({ kind: 'remove-section', sectionId })}>
-          Take out with its passes
+          Delete it everywhere
         </Button>
       </Acts>
     </Panel>

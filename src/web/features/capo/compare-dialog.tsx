@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { lazy, type ReactNode, Suspense } from 'react';
 import { styled } from 'styled-components';
 import type { CapoRow, RowChord } from '../../../core/arrange/capo/capo-rows.ts';
 import { listDifferences, type RowDifference } from '../../../core/arrange/capo/row-differences.ts';
@@ -14,6 +14,9 @@ import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Signed } from '../../ui/signed.tsx';
+import { EFFORT_PARTS } from './effort-bar.tsx';
+
+const SetupFigure = lazy(async () => ({ default: (await import('../../charts/setup-figure.tsx')).SetupFigure }));
 
 /** A setup laid aside to be held against others: its tuning, its row, and the map it was planned for. */
 export type HeldSetup = { readonly tuning: Tuning; readonly row: CapoRow; readonly map: SongMap };
@@ -90,6 +93,17 @@ export function CompareDialog(props: {
           </tbody>
         </table>
       </Scroll>
+      {held.length > 1 && (
+        <Suspense>
+          <SetupFigure
+            parts={EFFORT_PARTS}
+            setups={held.map(({ tuning, row }) => ({
+              name: `${formatCapo(row.capoFret)}${isOneTuning ? '' : `, ${tuning.name}`}`,
+              effort: row.effort,
+            }))}
+          />
+        </Suspense>
+      )}
       {held.length > 1 && differences.length === 0 && <p>Nothing tells them apart.</p>}
     </Dialog>
   );

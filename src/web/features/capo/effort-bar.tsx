@@ -2,7 +2,8 @@ import { styled } from 'styled-components';
 import type { SetupEffort } from '../../../core/arrange/setup/setup-plan.ts';
 import { colour } from '../../theme/tokens.ts';
 
-const PARTS = [
+/** What an effort is made of, and how it is drawn. */
+export const EFFORT_PARTS = [
   { name: 'holding', of: 'hold', fill: colour.spruce },
   { name: 'changing', of: 'change', fill: colour.spruceMid },
   { name: 'learning what is rare or new', of: 'learn', fill: colour.quiet },
@@ -18,7 +19,7 @@ export function EffortBar(props: {
 }) {
   const { effort, most, isPale = false } = props;
   let start = 0;
-  const segments = PARTS.map(({ of, fill }) => {
+  const segments = EFFORT_PARTS.map(({ of, fill }) => {
     const x = start;
     start += effort[of];
     return { of, fill, x: (x / most) * 100, width: (effort[of] / most) * 100 };
@@ -41,7 +42,7 @@ export function EffortLegend() {
   return (
     <Legend>
       <span>Effort, in easy fingers:</span>
-      {PARTS.map((part) => (
+      {EFFORT_PARTS.map((part) => (
         <span key={part.of}>
           <svg width="12" height="12" aria-hidden="true">
             <rect width="12" height="12" rx="2" fill={part.fill} />

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { listPasses } from '../../../core/arrange/form/form-summary.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
@@ -6,6 +6,7 @@ import { listNotes } from '../../../core/arrange/performance/strum-notes.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
 import type { Level } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
+import { usePlayers } from '../../editor/use-players.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { useAudition } from '../../sound/use-audition.ts';
@@ -21,6 +22,8 @@ import { LevelRow } from './level-row.tsx';
 import { type ChosenChord, LineTable } from './line-table.tsx';
 import { StudentPart } from './student-part.tsx';
 
+const LevelFigures = lazy(async () => ({ default: (await import('../../charts/level-figures.tsx')).LevelFigures }));
+
 /** The levels of a song with each with its hands beside them. */
 export function LevelsView({
   playedLevels,
@@ -30,6 +33,7 @@ export function LevelsView({
   readonly played: readonly PlayedBar[];
 }) {
   const { run, problem } = useRun();
+  const { players } = usePlayers();
   const lines = useLines(played);
   const [lineKey, setLine] = useState('');
   const [chosen, setChosen] = useState<ChosenChord | null>(null);
@@ -60,6 +64,11 @@ export function LevelsView({
             />
           ))}
         </Ladder>
+        {playedLevel !== undefined && (
+          <Suspense>
+            <LevelFigures playedLevels={playedLevels} chosen={playedLevel} played={played} stage={players.hand.stage} />
+          </Suspense>
+        )}
         <h2>Side by side</h2>
         {line !== undefined && (
           <>

@@ -124,7 +124,7 @@ describe('a whole library', () => {
       added: 1,
       'only-here': 1,
       unreadable: 1,
-      same: 3,
+      same: 5,
     });
     expect(seen.songs.find(({ comparison }) => comparison === 'newer-there')?.name).toBe('Later There');
     expect(seen.classes.map(({ comparison }) => comparison)).toEqual(['only-here']);

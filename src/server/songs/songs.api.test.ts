@@ -2,7 +2,7 @@ import supertest from 'supertest';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { longChart } from '../../../bench/long-chart.ts';
 import { openSongSchema } from '../../contract/api.ts';
-import { songListSchema } from '../../contract/song-list-schema.ts';
+import { deletedSongsSchema, songListSchema } from '../../contract/song-list-schema.ts';
 import type { Pass, Section, SongDocument } from '../../core/song/document/document.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { documentOf } from '../../test-support/stored-song.ts';
@@ -128,6 +128,36 @@ describe('songs', () => {
     }
     await http().post(`/api/songs/${purged.id}/restore`).expect(404);
     await http().get(`/api/songs/${kept.id}`).expect(200);
+  });
+});
+
+describe('the last songs', () => {
+  test('that were deleted are listed with the days that are left, last deleted first; an empty try is not', async () => {
+    const [one, two, empty] = [await newSong('Gone first'), await newSong('Gone last'), await newSong('')];
+    for (const { id } of [one, two, empty]) {
+      await http().delete(`/api/songs/${id}`);
+      server.time.now = new Date(server.time.now.getTime() + 1000);
+    }
+    const { songs } = deletedSongsSchema.parse((await http().get('/api/songs/deleted')).body);
+    const own = songs.filter(({ title }) => title.startsWith('Gone') || title === empty.document.facts.title);
+    expect(own.map(({ title, daysLeft }) => [title, daysLeft])).toEqual([
+      ['Gone last', 30],
+      ['Gone first', 30],
+    ]);
+    await http().post(`/api/songs/${one.id}/restore`).expect(204);
+    const left = deletedSongsSchema.parse((await http().get('/api/songs/deleted')).body).songs;
+    expect(left.map(({ id }) => id)).not.toContain(one.id);
+  });
+
+  test('that were opened come first, before those that were only changed; what is not there cannot be opened', async () => {
+    const [opened, changed] = [await newSong('Opened'), await newSong('Changed')];
+    server.time.now = new Date(server.time.now.getTime() + 60_000);
+    await http().post(`/api/songs/${opened.id}/opened`).expect(204);
+    const { songs } = songListSchema.parse((await http().get('/api/songs?sort=opened')).body);
+    const ids = songs.map(({ id }) => id);
+    expect(ids.indexOf(opened.id)).toBeLessThan(ids.indexOf(changed.id));
+    expect(ids[0]).toBe(opened.id);
+    await http().post('/api/songs/not-an-id/opened').expect(404);
   });
 });
 

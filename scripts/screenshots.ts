@@ -34,10 +34,10 @@ await page.getByText('6 chords, all open').first().waitFor();
 await page.getByText('7 songs', { exact: true }).waitFor();
 await shoot('songs');
 await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
-await page.getByText('best capo').waitFor();
+await page.getByText('best capo').first().waitFor();
 await shoot('capo');
 const song = page.url().replace(/\/\w+$/, '');
-for (const step of ['listen', 'shapes', 'handout']) {
+for (const step of ['song', 'shapes', 'handout']) {
   await page.goto(`${song}/${step}`);
   await page.locator('main#step > *').first().waitFor();
   await shoot(step);
@@ -86,7 +86,7 @@ await shoot('settings');
 
 await page.goto(base);
 await page.getByRole('link', { name: 'Quarry Dog' }).click();
-await page.getByText('best capo').waitFor();
+await page.getByText('best capo').first().waitFor();
 await page.goto(`${page.url().replace(/\/\w+$/, '')}/right-hand`);
 await page.getByText('Ornaments', { exact: true }).click();
 await page.getByText('Beside the chords').waitFor();
@@ -94,7 +94,7 @@ await shoot('ornaments');
 
 await page.goto(base);
 await page.getByRole('link', { name: 'Last Tram, Wrong Shoes' }).click();
-await page.getByText('best capo').waitFor();
+await page.getByText('best capo').first().waitFor();
 await page.goto(`${page.url().replace(/\/\w+$/, '')}/handout`);
 await page.getByText('A4', { exact: true }).click();
 await page.getByText(/^(Fits one page|2 pages, to lie side by side)\.$/).waitFor();

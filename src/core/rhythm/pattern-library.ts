@@ -1,6 +1,6 @@
 import { invariant } from '../kernel/invariant.ts';
 import { parseMetre } from './metre.ts';
-import { type Pattern, parseCells } from './pattern.ts';
+import { isPickedPattern, type Pattern, parseCells } from './pattern.ts';
 import { LIBRARY, type LibraryPattern } from './patterns.data.ts';
 
 /** A pattern with what a library says of it. */
@@ -17,17 +17,21 @@ function toShelved({ metre, cells, level, feel, isMeant, ...named }: LibraryPatt
   return { pattern: read.value, level, feel, isMeant };
 }
 
+/** Strummed or picked. */
+export type PatternKind = 'strum' | 'picking';
+
 /** What patterns are looked for by; null: any. `words` are sought in name and feel. */
 export type PatternSearch = {
   readonly metre: string | null;
   readonly highestLevel: number | null;
   readonly words: string;
+  readonly kind?: PatternKind | 'any';
 };
 
 /** The patterns of some shelves that answer a search, in their order. */
 export function searchPatterns(
   shelves: readonly ShelvedPattern[],
-  { metre, highestLevel, words }: PatternSearch,
+  { metre, highestLevel, words, kind = 'any' }: PatternSearch,
 ): readonly ShelvedPattern[] {
   const wanted = words
     .toLowerCase()
@@ -39,6 +43,7 @@ export function searchPatterns(
     return (
       (metre === null || metre.startsWith(own)) &&
       (highestLevel === null || level <= highestLevel) &&
+      (kind === 'any' || (kind === 'picking') === isPickedPattern(pattern)) &&
       wanted.every((word) => text.includes(word))
     );
   });

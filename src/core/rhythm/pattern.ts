@@ -77,6 +77,11 @@ export function isStruck(cell: PatternCell): boolean {
   return cell.kind === 'stroke' || cell.kind === 'pick';
 }
 
+/** Whether strings are picked one by one, rather than strummed. */
+export function isPickedPattern({ cells }: Pick<Pattern, 'cells'>): boolean {
+  return cells.some(({ kind }) => kind === 'pick');
+}
+
 type Named = Pick<Pattern, 'name' | 'metre' | 'bars' | 'swing'>;
 
 const STROKES: Readonly<Record<string, readonly [Direction | null, StrokeSound]>> = {

@@ -2,7 +2,14 @@
  * A right-hand pattern as it is drawn on paper: an arrow for each strum over its count, a cross for a muted hit, a dot above an arrow
  * for the bass string, the string's number for a pick; what the hand only passes is a small dot.
  */
-import { isStruck, type Pattern, type PatternCell, type PickRole, type StrokeSound } from '../../rhythm/pattern.ts';
+import {
+  isPickedPattern,
+  isStruck,
+  type Pattern,
+  type PatternCell,
+  type PickRole,
+  type StrokeSound,
+} from '../../rhythm/pattern.ts';
 import { listCounts } from '../../rhythm/pattern-counts.ts';
 import { listSwings } from '../../rhythm/pendulum.ts';
 import { fingerFor } from '../../rhythm/picking.ts';
@@ -22,7 +29,7 @@ export function drawPattern(pattern: Pattern): Drawing {
   const counts = listCounts(pattern);
   const swings = listSwings(pattern);
   const places = placesOf(pattern);
-  const isPicked = pattern.cells.some(({ kind }) => kind === 'pick');
+  const isPicked = isPickedPattern(pattern);
   const marks = pattern.cells.flatMap((cell, index): readonly Mark[] => {
     const x = places[index] ?? 0;
     const count = counts[index] ?? '';

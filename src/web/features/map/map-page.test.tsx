@@ -49,7 +49,7 @@ describe('the map of a song', () => {
     expect(screen.getByRole('heading', { name: 'Verse' })).toBeTruthy();
     expect(bar('/0//0').textContent).toBe('GF');
     expect(within(screen.getByRole('list', { name: 'Form' })).getAllByRole('button')).toHaveLength(2);
-    expect(screen.getByText(/8 bars, 0:16, 32 beats in 2 passes/)).toBeTruthy();
+    expect(screen.getByText(/8 bars, 0:16, 32 beats in 2 sections/)).toBeTruthy();
   });
 
   test('says which pattern goes round a section, and marks the bar where it changes and where it comes back', () => {
@@ -120,7 +120,7 @@ describe('the map of a song', () => {
     fireEvent.click(bar('/1//0'));
     fireEvent.click(button(/^Line/));
     fill('Rounds', '3');
-    fill('Words of round 2', 'second time');
+    fill('Words, time 2', 'second time');
     expect(chartIn(editor)).toContain('| G | D | x3\n"" / "second time"');
     fireEvent.click(button('End the last round otherwise'));
     expect(chartIn(editor)).toContain('| G | x3\n1-2. | D |\n3. | D |');

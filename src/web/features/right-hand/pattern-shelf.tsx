@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { styled } from 'styled-components';
 import { formatMetre, type Metre } from '../../../core/rhythm/metre.ts';
 import type { Pattern } from '../../../core/rhythm/pattern.ts';
-import { type ShelvedPattern, searchPatterns } from '../../../core/rhythm/pattern-library.ts';
+import { type PatternKind, type ShelvedPattern, searchPatterns } from '../../../core/rhythm/pattern-library.ts';
 import { StrokeRow } from '../../painters/stroke-row.tsx';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -10,6 +10,11 @@ import { Choice } from '../../ui/choice.tsx';
 import { Field } from '../../ui/field.tsx';
 import { Select } from '../../ui/select.tsx';
 
+const KINDS: readonly { readonly value: PatternKind | 'any'; readonly text: string }[] = [
+  { value: 'any', text: 'all' },
+  { value: 'strum', text: 'strums' },
+  { value: 'picking', text: 'picking' },
+];
 const LEVELS = ['any', '2', '3', '4', '5'] as const;
 
 /** The patterns that can be taken, found by metre, level and words. */
@@ -26,7 +31,9 @@ export function PatternShelf(props: {
   const [words, setWords] = useState('');
   const [scope, setScope] = useState<'metre' | 'all'>('metre');
   const [level, setLevel] = useState<(typeof LEVELS)[number]>('any');
+  const [kind, setKind] = useState<PatternKind | 'any'>('any');
   const found = searchPatterns(patterns, {
+    kind,
     metre: scope === 'metre' ? formatMetre(metre) : null,
     highestLevel: level === 'any' ? null : Number(level),
     words,
@@ -42,6 +49,7 @@ export function PatternShelf(props: {
         value={scope}
         onChange={setScope}
       />
+      <Choice label="Kind" options={KINDS} value={kind} onChange={setKind} />
       <Search>
         <Field
           label="Name or feel"

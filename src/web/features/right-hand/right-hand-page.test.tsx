@@ -51,11 +51,13 @@ describe('the right hand of a song', () => {
     const song = songFromChart(CHART);
     const editor = showSong(song, <RightHandPage />);
     fireEvent.click(button('Use Late Ferry for The whole song'));
+    expect(screen.queryAllByRole('button', { name: /as the rest/ })).toEqual([]);
+    fireEvent.click(button('Verse: another right hand'));
     expect(button('Verseas the rest: Late Ferry')).toBeTruthy();
     fireEvent.click(button(/^Verseas the rest/));
     fireEvent.click(button('Use Full Kettle for Verse'));
     expect(screen.getAllByText('once through each bar; 4.0 strums a second, within level 3')).toHaveLength(1);
-    fireEvent.click(button('Passes, lines and bars of Verse'));
+    fireEvent.click(button('Times, lines and bars of Verse'));
     const near = screen.getByLabelText('In Verse');
     fireEvent.click(within(near).getByText('Line 2'));
     fireEvent.click(button('Use One Bell for Line 2'));

@@ -20,7 +20,9 @@ import { Caution } from '../../ui/caution.tsx';
 import { Choice } from '../../ui/choice.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
+import { Panel } from '../../ui/panel.tsx';
 import { SideSheet } from '../../ui/side-sheet.tsx';
+import { useView } from '../../ui/use-view.ts';
 import { HAND_PX, HandLayout } from './hand-layout.ts';
 import { type HandSong, type HandTarget, listHandTargets, listNearTargets } from './hand-target.ts';
 import { OrnamentsView } from './ornaments-view.tsx';
@@ -45,9 +47,7 @@ const VIEWS = [
 ] as const;
 
 function RightHand() {
-  const [view, setView] = useState<(typeof VIEWS)[number]['value']>(
-    useAskedPlace().of === 'ornaments' ? 'ornaments' : 'strokes',
-  );
+  const [view, setView] = useView('of', ['strokes', 'ornaments']);
   useKeyedActions('Right hand', [
     {
       key: 'b',
@@ -70,10 +70,6 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
   const targets = listHandTargets(song);
   const near = openId === null ? [] : listNearTargets(song, openId);
   const chosen = [...targets, ...near].find(({ id }) => id === chosenId) ?? targets[0];
-  const open = (id: number | null): void => {
-    setChosen(id);
-    setOpen(id);
-  };
   const isPlain = ({ id, assignment }: HandTarget): boolean =>
     assignment === null && id !== openId && id !== chosenId && !hasOwnHands(song.document, song.patterns, id ?? 0);
   const plain = targets.slice(1).filter(isPlain);
@@ -107,7 +103,7 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
         {switcher}
         <h2>What the right hand does</h2>
         <List aria-label="Places">{targets.slice(0, 1).map(rowFor)}</List>
-        <AsTheSong targets={plain} onChoose={open} />
+        <AsTheSong targets={plain} onChoose={setChosen} />
         {own.map((target) => (
           <Place key={target.id}>
             <List aria-label={target.label}>{rowFor(target)}</List>
@@ -162,12 +158,14 @@ function PatternChoice(props: {
   const [draft, setDraft] = useState<PatternDraft>({ name: '', metre, bars: 1, swing: 'even', cells: onBeats(metre) });
   return (
     <>
-      <PatternShelf
-        {...props}
-        patterns={patterns}
-        metre={metre}
-        onEdit={(pattern) => setDraft({ ...toStoredPattern(pattern), name: '' })}
-      />
+      <Panel title="Patterns to take" summary={`${patterns.length} in all, by metre, kind and level`} isOpenAtFirst>
+        <PatternShelf
+          {...props}
+          patterns={patterns}
+          metre={metre}
+          onEdit={(pattern) => setDraft({ ...toStoredPattern(pattern), name: '' })}
+        />
+      </Panel>
       <h2>Write your own</h2>
       <PatternEditor draft={draft} onChange={setDraft} onUse={props.onUse} onHear={props.onHear} onKeep={keep} />
     </>
@@ -179,7 +177,6 @@ function onBeats({ beats }: Metre): string {
   return Array.from({ length: beats }, () => 'D-').join(' ');
 }
 
-/** The open song as places for patterns. */
 const WHICH_PATTERN = 'A pattern on a bar goes before one on its line, its time, its section and the song.';
 
 function sayPlaying({ playing, scheduled }: ReturnType<typeof useAudition>): string {
@@ -201,6 +198,7 @@ function AsTheSong(props: { readonly targets: readonly HandTarget[]; readonly on
   );
 }
 
+/** The open song as places for patterns. */
 function useHandSong(): HandSong {
   const document = useDocument();
   const { patterns } = usePart();

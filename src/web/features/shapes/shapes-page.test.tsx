@@ -11,7 +11,8 @@ import { ShapesPage } from './shapes-page.tsx';
 beforeAll(installInlineWorker);
 afterEach(cleanup);
 
-const SONG = songFromChart('title: Hands\nkey: C\ntempo: 90\n\nVerse:\n| C | G | Am | F |\n| C | G | F | G |\n');
+const CHANGES = 'title: Hands\nkey: C\n\nVerse:\n| C | G | Am | F |\n| C | G | F | G |\n';
+const SONG = songFromChart(`tempo: 90\n${CHANGES}`);
 const PATIENT = { timeout: 60_000 };
 const details = () => within(screen.getByRole('complementary', { name: 'The chosen shape' }));
 const opened = () => waitFor(() => expect(screen.getByRole('radio', { name: /^F\./ })).toBeTruthy(), PATIENT);
@@ -34,17 +35,22 @@ describe('the Shapes step', () => {
     expect(editor.store.getState().history.past).toHaveLength(2);
   });
 
-  test('lists the changes of the song, the hardest first', async () => {
-    showSong(SONG, <ShapesPage />);
+  test('lists the changes of the song by what they ask for, the hardest of each first, each with its time', async () => {
+    showSong(songFromChart(`tempo: 200\n${CHANGES}`), <ShapesPage />);
     await opened();
     fireEvent.click(screen.getByRole('tab', { name: 'Changes' }));
-    const labels = screen
-      .getAllByRole('radio', { name: / to .*effort/ })
-      .map((each) => each.getAttribute('aria-label'));
-    const efforts = labels.map((label) => Number(/effort (\d+\.\d)/.exec(label ?? '')?.[1]));
-    // C G, G Am, Am F, F C, G F, F G: a change there and back is one line.
-    expect(efforts.length).toBeGreaterThan(3);
-    expect(efforts).toEqual([...efforts].sort((a, b) => b - a));
+    const rows = screen.getAllByRole('radio', { name: / to .*The hand needs/ });
+    const labels = rows.map((each) => each.getAttribute('aria-label') ?? '');
+    expect(labels.length).toBeGreaterThan(3);
+    // Quick is what needs more than there is; the program's two figures say it.
+    const isQuick = (label: string): boolean => {
+      const [, needs = '', leaves = ''] = /needs (\d+\.\d+) s; .* (\d+\.\d+) s\./.exec(label) ?? [];
+      return Number(needs) > Number(leaves);
+    };
+    expect(labels.map((label) => /begin at|one strum a bar/.test(label))).toEqual(labels.map(isQuick));
+    const quick = screen.getByRole('region', { name: 'Too quick yet at 200' });
+    expect(within(quick).getAllByRole('radio')).toHaveLength(labels.filter(isQuick).length);
+    expect(labels.slice(0, labels.filter(isQuick).length).every(isQuick)).toBe(true);
   });
 
   test('says that there are none in a song without chords', async () => {

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { Tab, TabList, TabPanel, Tabs } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { ShapePlan } from '../../../core/arrange/shapes/shape-plan.ts';
@@ -6,17 +5,19 @@ import { colour } from '../../theme/tokens.ts';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Loading } from '../../ui/loading.tsx';
+import { useView } from '../../ui/use-view.ts';
 import { ChangesView } from './changes-view.tsx';
 import { NameView } from './name-view.tsx';
 import { ShapesView } from './shapes-view.tsx';
 import { useShapePlan } from './use-shape-plan.ts';
 
-type View = 'shapes' | 'changes' | 'name';
+const VIEWS = ['shapes', 'changes', 'name'] as const;
+type View = (typeof VIEWS)[number];
 
 /** Step 3: the shapes of the song, the changes between them, and what any shape is called. */
 export function ShapesPage() {
   const { plan, isWorking, failure } = useShapePlan();
-  const [view, setView] = useState<View>('shapes');
+  const [view, setView] = useView('view', VIEWS);
   useKeyedActions('Shapes', [
     { key: 's', label: 'The shapes of the song', run: () => setView('shapes') },
     { key: 'd', label: 'The changes between them', run: () => setView('changes') },

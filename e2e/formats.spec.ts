@@ -132,7 +132,7 @@ test('files are brought in by picker, drop and paste, each with what was assumed
   await dialog.getByText('bring it in').first().click();
   await dialog.getByRole('button', { name: 'Add 1 song' }).click();
   await dialog.getByRole('link', { name: 'Open it' }).click();
-  await expect(page.getByText(/^\d+ bars?, .* in 1 pass/)).toBeVisible();
+  await expect(page.getByText(/^\d+ bars?, .* in 1 section/)).toBeVisible();
 
   await page.goto('/');
   await expect(page.getByRole('link', { name: 'Wet Monday' })).toBeVisible();
@@ -140,11 +140,13 @@ test('files are brought in by picker, drop and paste, each with what was assumed
     const files = new DataTransfer();
     files.items.add(new File(['title: Dropped\n\n| C | G |\n'], 'a.txt'));
     window.dispatchEvent(new DragEvent('drop', { dataTransfer: files, bubbles: true, cancelable: true }));
+  });
+  await expect(dialog.getByText('Dropped', { exact: true })).toBeVisible();
+  await page.evaluate(() => {
     const text = new DataTransfer();
     text.setData('text/plain', 'title: Pasted here\n\n| Am | F |\n');
     window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: text, bubbles: true, cancelable: true }));
   });
-  await expect(dialog.getByText('Dropped', { exact: true })).toBeVisible();
   await dialog.getByRole('button', { name: 'Add 2 songs' }).click();
   await expect(dialog.getByRole('link', { name: 'Open it' })).toHaveCount(2);
   await dialog.getByRole('button', { name: 'Close' }).click();

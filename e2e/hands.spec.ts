@@ -68,7 +68,7 @@ test('a pin goes along through drop D and back, and the page says how it moved',
   await openStep(page, CHART, 'Capo');
   await page.getByRole('button', { name: /^The guitar/ }).click();
   await pick(page, 'Tuning', 'drop D');
-  await expect(page.getByRole('link', { name: 'drop D' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'drop D' })).toBeVisible();
   const said = await readPage(page);
   expect(said).toContain('string 6: fret 3 becomes 5');
   await page.getByRole('link', { name: 'Capo', exact: true }).click();
@@ -82,13 +82,13 @@ test('a song is kept in G shapes at capo 5, and one press of undo brings it back
   await openStep(page, CHART, 'Shapes');
   await page.getByRole('button', { name: 'Move the song to another key or capo' }).click();
   await page.getByRole('button', { name: 'Same shapes, capo 5: sounds in C major, 5 semitones higher' }).click();
-  await expect(page.getByRole('link', { name: 'C major' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'C major' })).toBeVisible();
   await expect(details(page).getByText('320003 / 21---3, wherever it comes')).toBeVisible();
   const said = await readPage(page);
   expect(said).toContain('Capo 5, G shapes');
   expect(said).toContain('the same shapes stand without a');
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('link', { name: 'G major' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'G major' })).toBeVisible();
 });
 
 test('another chord stands in on a level and is said on its page', async ({ page }) => {

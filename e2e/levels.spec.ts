@@ -25,7 +25,7 @@ test('a level is edited by hand, an ornament written, and the capo moved: what n
   await expectNoAxeFindings(page);
 
   await page.getByRole('link', { name: 'Right hand' }).click();
-  await page.getByText('Ornaments', { exact: true }).click();
+  await page.getByText('Fills and riffs', { exact: true }).click();
   await page.getByRole('textbox', { name: /^Steps/ }).fill('6/0 6/3');
   await page.getByRole('textbox', { name: /^Steps/ }).press('Enter');
   await expect(page.getByText('Riff, bar 1', { exact: true })).toBeVisible();
@@ -41,7 +41,7 @@ test('a level is edited by hand, an ornament written, and the capo moved: what n
   await expect(page.getByRole('heading', { name: /^Capo 3, hands in A$/ })).toBeVisible();
   await expect(page.getByText('Capo 3 loses 1 riff.')).toBeVisible();
   await page.getByRole('link', { name: 'Right hand' }).click();
-  await page.getByText('Ornaments', { exact: true }).click();
+  await page.getByText('Fills and riffs', { exact: true }).click();
   await expect(page.getByText('Lost here: its E2 lies below the lowest string.')).toBeVisible();
   await page.getByRole('link', { name: 'Levels', exact: true }).click();
   await expect(page.getByText('Not played: The song has no such chord behind this capo.')).toBeVisible();

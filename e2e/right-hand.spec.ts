@@ -34,7 +34,7 @@ test('a pattern is taken from the shelf, another one written, kept, assigned and
   await page.getByRole('button', { name: 'Hear Chorus' }).click();
   await expect(page.getByText('Chorus: 44 notes in 6.1 s.')).toBeVisible();
   await page.getByRole('button', { name: 'Stop Chorus' }).click();
-  await page.getByRole('button', { name: 'Passes, lines and bars of Verse' }).click();
+  await page.getByRole('button', { name: 'Times, lines and bars of Verse' }).click();
   await page.getByRole('button', { name: /^Line 1, bar 2/ }).click();
   await page.getByRole('button', { name: 'Use One Bell for Line 1, bar 2' }).click();
   await page.getByRole('button', { name: 'Hear Verse' }).click();

@@ -50,7 +50,7 @@ test('from a pasted chart to a printed page, and it is still there after a reloa
 
   await page.reload();
   await expect(sheet).toContainText('lamp on the quay / bell in the fog');
-  await expect(page.getByRole('link', { name: 'fret 3' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'fret 3' })).toBeVisible();
   expect(complaints).toEqual([]);
 });
 
@@ -90,7 +90,7 @@ test('what cannot be read is said at its place, nothing typed is lost, and a pro
   await page.keyboard.press('Delete');
   await expect(page.getByText('Everything was read.')).toBeVisible();
   await page.getByRole('link', { name: 'Map', exact: true }).click();
-  await expect(page.getByText('4 bars, 16 beats in 1 pass.')).toBeVisible();
+  await expect(page.getByText('4 bars, 16 beats in 1 section.')).toBeVisible();
 });
 
 test('a fact that cannot be is kept in its field with the reason', async ({ page }) => {
@@ -103,11 +103,11 @@ test('a fact that cannot be is kept in its field with the reason', async ({ page
   await expect(key).toHaveValue('Q sharp');
   await key.fill('C');
   await key.press('Enter');
-  await expect(page.getByRole('link', { name: 'C major' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'C major' })).toBeVisible();
   await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toContainText('key: C');
   await page.getByRole('heading', { name: 'The song' }).click();
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('link', { name: 'G major' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'G major' })).toBeVisible();
 });
 
 test('markup in a title, a cue and a heading is text', async ({ page }) => {

@@ -8,6 +8,10 @@ export const GlobalStyle = createGlobalStyle`
   @media (prefers-color-scheme: dark) { :root:not([data-look]) { color-scheme: dark; ${palettes.stage} } }
   *, *::before, *::after { box-sizing: border-box; }
   html { background: ${colour.paper}; color: ${colour.ink}; font: 400 15px/1.45 ${textFace}; }
+  /* A stage is read from farther away, and its page is dark. */
+  :root[data-look="stage"] { font-size: 17px; }
+  :root[data-look="stage"] [data-paper] { filter: invert(.92) hue-rotate(180deg); }
+  @media (prefers-color-scheme: dark) { :root:not([data-look]) [data-paper] { filter: invert(.92) hue-rotate(180deg); } }
   body { margin: 0; min-height: 100vh; }
   h1, h2, h3 { font-family: ${nameFace}; font-weight: 650; line-height: 1.2; margin: 0; }
   h1 { font-size: 26px; } h2 { font-size: 18px; } h3 { font-size: 15px; }
@@ -28,6 +32,7 @@ export const GlobalStyle = createGlobalStyle`
   @media print {
     :root, :root[data-look="stage"], :root:not([data-look]) { color-scheme: light; ${palettes.paper} }
     html, body { background: white; min-height: 0; }
+    [data-paper] { filter: none !important; }
     @page { margin: 0; }
   }
 `;

@@ -100,7 +100,7 @@ export function CapoPage() {
         <PinsPanel plan={plan} />
         <ClassPanel row={step.row} />
         <GuitarsPanel isWaiting={isWaiting} />
-        <TwoCaposPanel rows={plan.rows} isWaiting={isWaiting} />
+        <TwoCaposPanel rows={plan.rows} isWorking={isWorking} isWaiting={isWaiting} />
         <KeyLiftPanel lifts={step.row?.lifts ?? []} />
       </SideSheet>
       <CompareDialog

@@ -4,6 +4,7 @@ import type { SetupReason } from '../../../core/arrange/setup/setup-reasons.ts';
 import type { Singer } from '../../../core/song/document/wishes.ts';
 import { formatReason, type ReasonNames } from '../../../core/words/reason-words.ts';
 import { formatCapo, formatShapeKey } from '../../../core/words/setup-words.ts';
+import { BarLinked } from '../../editor/bar-links.tsx';
 import { colour } from '../../theme/tokens.ts';
 import { Caution } from '../../ui/caution.tsx';
 import { Signed } from '../../ui/signed.tsx';
@@ -29,7 +30,7 @@ export function CapoReasons(props: {
       </h2>
       {reasons.map((reason) => (
         <p key={`${reason.kind} ${formatReason(reason, names)}`}>
-          <Signed text={formatReason(reason, names)} />
+          <BarLinked text={formatReason(reason, names)} />
         </p>
       ))}
       {row.singer !== null && singer !== null && (

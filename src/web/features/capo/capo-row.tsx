@@ -37,6 +37,7 @@ export const CapoRung = memo(function CapoRung({ row, most, mark, isUnderCapo, i
       $heightPx={rowHeightPx(row.capoFret)}
       aria-label={rungWords(row, mark, nameOf)}
       data-under={isUnderCapo || undefined}
+      data-rough={row.isRough || undefined}
     >
       <Fret>{row.capoFret === 0 ? '–' : row.capoFret}</Fret>
       <KeyName>
@@ -114,6 +115,7 @@ function ChordCell(props: { readonly chord: RowChord; readonly capoFret: number;
 const Rung = styled(Radio)<{ readonly $heightPx: number }>`
   display: grid; grid-template-columns: 28px 62px minmax(0, 1fr) 236px; align-items: center; height: ${({ $heightPx }) => $heightPx}px;
   padding: 0 8px; border-bottom: 1px solid ${colour.hairline}; cursor: pointer; position: relative;
+  &[data-rough] > :last-child { opacity: .6; font-style: italic; }
   &[data-hovered] { background: ${colour.sheet}; }
   &[data-disabled] { cursor: default; }
   &[data-selected] { background: ${colour.brassSoft}; box-shadow: inset 0 0 0 2px ${colour.brass}; }

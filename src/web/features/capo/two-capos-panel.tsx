@@ -10,14 +10,21 @@ import { Signed } from '../../ui/signed.tsx';
 const SHOWN = 3;
 
 /** Two guitars in one room, each with a capo of its own, on easy shapes. */
-export function TwoCaposPanel({ rows, isWaiting }: { readonly rows: readonly CapoRow[]; readonly isWaiting: boolean }) {
+export function TwoCaposPanel(props: {
+  readonly rows: readonly CapoRow[];
+  /** Whether the rows are still being worked out. */
+  readonly isWorking: boolean;
+  readonly isWaiting: boolean;
+}) {
+  const { rows, isWorking, isWaiting } = props;
   const editor = useSongEditor();
   const document = useDocument();
   const part = usePart();
   const pairs = useMemo(() => rankCapoPairs(rows).slice(0, SHOWN), [rows]);
   const others = document.arrangements.flatMap(({ parts }) => parts).filter(({ id }) => id !== part.id);
   const [first] = pairs;
-  const summary = first === undefined ? 'no pair that is far enough apart' : pairWords(first);
+  const none = isWorking ? 'being worked out …' : 'no pair that is far enough apart';
+  const summary = first === undefined ? none : pairWords(first);
   const add = ({ high, low }: CapoPair): void => {
     const capoFret = part.setup.capoFret === high.capoFret ? low.capoFret : high.capoFret;
     editor.run({ kind: 'add-part', name: `Guitar ${others.length + 2}`, setup: { ...part.setup, capoFret } });

@@ -16,6 +16,7 @@ export function PageSheets({ pages, title }: { readonly pages: readonly PaperPag
         // biome-ignore lint/suspicious/noArrayIndexKey: pages have no other name than their number
         <Leaf key={index}>
           <Sheet
+            data-paper
             viewBox={`0 0 ${page.widthMm} ${page.heightMm}`}
             role="img"
             aria-label={`Page ${index + 1} of the handout of ${title}`}

@@ -13,6 +13,7 @@ import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { sayStandIn } from '../../../core/words/hold-words.ts';
 import { formatDifficulty, formatLevelNews, formatStartTempo, LEVEL_WORDS } from '../../../core/words/level-words.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { BarLinked } from '../../editor/bar-links.tsx';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
 import { StrokeRow } from '../../painters/stroke-row.tsx';
@@ -77,7 +78,9 @@ export function LevelRow(props: {
           ))}
           {held.length > MOST_BOXES && <li>and {held.length - MOST_BOXES} more</li>}
         </Shapes>
-        <small>{formatDifficulty(playedLevel.difficulty, nameOf)}</small>
+        <small>
+          <BarLinked text={formatDifficulty(playedLevel.difficulty, nameOf)} />
+        </small>
         {start !== '' && <p>{start}</p>}
         {standIns.map((each) => (
           <p key={sayStandIn(each)}>

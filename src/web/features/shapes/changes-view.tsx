@@ -9,6 +9,7 @@ import { sayChangeAct, sayChangeGroup, sayChangeTime } from '../../../core/words
 import { formatChange } from '../../../core/words/finger-change-words.ts';
 import { formatTimes } from '../../../core/words/line-words.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { BarLinked } from '../../editor/bar-links.tsx';
 import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
@@ -118,7 +119,9 @@ function Chosen(props: {
       <p>
         <Signed text={formatChange(sheet.change, style)} />
       </p>
-      <p>{sayChangeTime(grouped)}</p>
+      <p>
+        <BarLinked text={sayChangeTime(grouped)} />
+      </p>
       <Ends>
         {ends.map(({ rated, chord }) =>
           rated === null ? null : (

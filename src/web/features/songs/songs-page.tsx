@@ -67,7 +67,8 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
   const pasteSong = usePasteSong();
   const paste = (text: string): void =>
     void act(async () => {
-      if (!(await pasteSong(text))) {
+      // Beside files that are looked at, a text is one more of them.
+      if (bringing.incoming.length > 0 || !(await pasteSong(text))) {
         bringing.openText(text);
       }
     });
@@ -218,7 +219,7 @@ function useActs() {
 }
 
 const Page = styled.main`
-  max-width: 1120px; margin: 0 auto; padding: 32px 40px;
+  max-width: 1400px; margin: 0 auto; padding: 32px 40px;
   > header { display: flex; justify-content: space-between; align-items: end; padding-bottom: 16px; }
   > header > div:last-child { display: flex; align-items: center; gap: 28px; flex-wrap: wrap; }
   > header a { display: inline-flex; align-items: center; min-height: 28px; }

@@ -10,7 +10,7 @@ test('a pattern is taken from the shelf, another one written, kept, assigned and
   await newSong(page);
   await pasteChart(page, 'title: Strokes\ntempo: 60\nG = 320003\n\nVerse:\n| G | same |\n\nChorus:\n| G | same |\n');
   await page.getByRole('link', { name: 'Right hand' }).click();
-  await page.getByRole('button', { name: /^Verse a strum on each beat/ }).click();
+  await page.getByRole('button', { name: 'Verse: another right hand' }).click();
   await page.getByRole('button', { name: 'Use Four Square for Verse' }).click();
   await expect(page.getByRole('button', { name: /^Verse Four Square/ })).toBeVisible();
   await expect(page.getByText('once through each bar; 1.0 strums a second, within level 2')).toBeVisible();
@@ -27,7 +27,7 @@ test('a pattern is taken from the shelf, another one written, kept, assigned and
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText('Loose Shutter is among your own patterns.')).toBeVisible();
 
-  await page.getByRole('button', { name: /^Chorus a strum/ }).click();
+  await page.getByRole('button', { name: 'Chorus: another right hand' }).click();
   await page.getByRole('button', { name: 'Use Loose Shutter for Chorus' }).click();
   await expect(page.getByRole('button', { name: /^Chorus Loose Shutter/ })).toBeVisible();
   // Two bars of three down strokes over six strings and an up stroke over four, at 60: the last one on beat 3 of bar 2.

@@ -26,7 +26,7 @@ test('songs are found by their words, narrowed down by what can be played, and s
   }
   await expect(rows).toContainText('Campfire · first term');
   await words.fill('');
-  await page.getByText('Narrow down').click();
+  await page.getByText('By key, capo, chords and shapes').click();
   // Other tests have songs of these chords too.
   const found = rows.filter({ hasText: 'Être Là' });
   const other = rows.filter({ hasText: 'Tin Roof Almanac' });

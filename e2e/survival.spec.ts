@@ -25,6 +25,8 @@ test('a new folder holds the demo songs, a taken port is said, and the server st
   const first = await start(newFolder());
   const { songs } = await (await request.get(`${URL_BASE}/api/songs`)).json();
   expect(songs).toMatchObject([
+    { title: 'Kettle On', bars: 16, capoFret: 0, soundingKey: 'Em' },
+    { title: 'Paper Boats', bars: 16, capoFret: 0, soundingKey: 'A' },
     { title: 'Tin Roof Almanac', bars: 77, capoFret: 3, soundingKey: 'Bb' },
     { title: "The Clockmender's Ferry", bars: 101, capoFret: 2, soundingKey: 'Bm' },
     { title: 'A Letter to the Lighthouse Cook', bars: 100, capoFret: 2, soundingKey: 'D' },

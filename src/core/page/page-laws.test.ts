@@ -221,7 +221,7 @@ function readLoudness(block: HandoutBlock): readonly string[] {
 
 const MARKS: readonly (readonly [string, (slot: Slot) => boolean])[] = [
   ['let ring', ({ hold, isTied }) => hold && !isTied],
-  ['early', ({ pushTicks, isTied }) => pushTicks > 0 && !isTied],
+  ['pushed', ({ pushTicks, isTied }) => pushTicks > 0 && !isTied],
   ['stop on', ({ stop }) => stop?.beat != null],
   ['hit and cut', ({ stop }) => stop !== null && stop.beat === null],
 ];

@@ -26,7 +26,7 @@ export function sayMarks(
 /** How early a chord comes; by what the strum before it asks for it may be any part of a beat. */
 function sayEarly(ticks: number, beat: number): string {
   const known = EARLY.find(([quarters]) => quarters * QUARTER_TICKS === ticks);
-  return ticks === 0 ? '' : ticks === beat ? 'a beat early' : `${known?.[1] ?? 'a little'} early`;
+  return ticks === 0 ? '' : `pushed ${ticks === beat ? 'a beat' : (known?.[1] ?? 'a little')}`;
 }
 
 const EARLY = [

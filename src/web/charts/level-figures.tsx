@@ -36,7 +36,13 @@ export function LevelFigures(props: {
         title="Difficulty of the levels"
         table={{ head: ['Level', 'Difficulty'], rows: levels.map(({ name, total }) => [name, total.toFixed(1)]) }}
       >
-        <BarChart width={width} height={150} data={levels} margin={{ top: 18, right: 8, bottom: 0, left: 8 }}>
+        <BarChart
+          accessibilityLayer={false}
+          width={width}
+          height={150}
+          data={levels}
+          margin={{ top: 18, right: 8, bottom: 0, left: 8 }}
+        >
           <XAxis dataKey="name" tickLine={false} stroke={colour.quiet} />
           <Bar dataKey="total" isAnimationActive={false}>
             {levels.map(({ name, isChosen }) => (
@@ -56,6 +62,7 @@ export function LevelFigures(props: {
         }}
       >
         <BarChart
+          accessibilityLayer={false}
           width={width}
           height={150}
           data={bars}

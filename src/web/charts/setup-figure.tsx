@@ -33,6 +33,7 @@ export function SetupFigure(props: {
       }}
     >
       <BarChart
+        accessibilityLayer={false}
         layout="vertical"
         width={width}
         height={data.length * ROW_PX + 70}

@@ -30,7 +30,7 @@ describe('proposals', () => {
       'Verse:\n| G | D | Em | C |\n| G | D | Em | C |\n| G | D | Em | D |\n\nChorus:\n| C | D |\n\nVerse 2:\n| G | D | Em | C |\n| G | D | Em | C |\n| G | D | Em | D |\n\nChorus:\n',
     );
     expect(proposalsOf(song)).toEqual([
-      'Verse 2 is Verse. Make it a pass of Verse',
+      'Verse 2 is Verse. Make it another time of Verse',
       'Verse lines 1 to 3 begin alike. Write one line with endings: 7 bars fewer',
       'Verse 2 lines 1 to 3 begin alike. Write one line with endings: 7 bars fewer',
     ]);

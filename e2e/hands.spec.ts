@@ -68,7 +68,7 @@ test('a pin goes along through drop D and back, and the page says how it moved',
   await openStep(page, CHART, 'Capo');
   await page.getByRole('button', { name: /^The guitar/ }).click();
   await pick(page, 'Tuning', 'drop D');
-  await expect(page.getByRole('button', { name: 'drop D' })).toBeVisible();
+  await expect(page.getByRole('banner').getByRole('button', { name: 'drop D' })).toBeVisible();
   const said = await readPage(page);
   expect(said).toContain('string 6: fret 3 becomes 5');
   await page.getByRole('link', { name: 'Capo', exact: true }).click();

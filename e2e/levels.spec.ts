@@ -24,7 +24,7 @@ test('a level is edited by hand, an ornament written, and the capo moved: what n
   await page.keyboard.press('h');
   await expectNoAxeFindings(page);
 
-  await page.getByRole('link', { name: 'Right hand' }).click();
+  await page.getByRole('link', { name: 'Right hand', exact: true }).click();
   await page.getByText('Fills and riffs', { exact: true }).click();
   await page.getByRole('textbox', { name: /^Steps/ }).fill('6/0 6/3');
   await page.getByRole('textbox', { name: /^Steps/ }).press('Enter');
@@ -35,12 +35,12 @@ test('a level is edited by hand, an ornament written, and the capo moved: what n
   await expectNoAxeFindings(page);
 
   // At capo 3 the low E lies below the lowest string, and the shapes of A have no F.
-  await page.getByRole('link', { name: 'Capo' }).click();
+  await page.getByRole('link', { name: 'Capo', exact: true }).click();
   await expect(page.getByText(/^(best capo|as easy as the best)$/).first()).toBeVisible();
   await page.getByRole('radio', { name: /^Capo 3:/ }).click({ force: true });
   await expect(page.getByRole('heading', { name: /^Capo 3, hands in A$/ })).toBeVisible();
   await expect(page.getByText('Capo 3 loses 1 riff.')).toBeVisible();
-  await page.getByRole('link', { name: 'Right hand' }).click();
+  await page.getByRole('link', { name: 'Right hand', exact: true }).click();
   await page.getByText('Fills and riffs', { exact: true }).click();
   await expect(page.getByText('Lost here: its E2 lies below the lowest string.')).toBeVisible();
   await page.getByRole('link', { name: 'Levels', exact: true }).click();
@@ -49,7 +49,7 @@ test('a level is edited by hand, an ornament written, and the capo moved: what n
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'Level 3, bar 2: F 133211' })).toBeVisible();
   await expect(page.getByText(/^Not played/)).toHaveCount(0);
-  await page.getByRole('link', { name: 'Handout' }).click();
+  await page.getByRole('link', { name: 'Handout', exact: true }).click();
   await expect(page.getByText('Fits one page.')).toBeVisible();
   await page.getByText('on a level', { exact: true }).click();
   await expect(page.getByText(/part\.$/)).toBeVisible();

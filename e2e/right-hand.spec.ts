@@ -9,7 +9,7 @@ test('a pattern is taken from the shelf, another one written, kept, assigned and
   const complaints = collectComplaints(page);
   await newSong(page);
   await pasteChart(page, 'title: Strokes\ntempo: 60\nG = 320003\n\nVerse:\n| G | same |\n\nChorus:\n| G | same |\n');
-  await page.getByRole('link', { name: 'Right hand' }).click();
+  await page.getByRole('link', { name: 'Right hand', exact: true }).click();
   await page.getByRole('button', { name: 'Verse: another right hand' }).click();
   await page.getByRole('button', { name: 'Use Four Square for Verse' }).click();
   await expect(page.getByRole('button', { name: /^Verse Four Square/ })).toBeVisible();

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { Link } from 'react-router';
+import { styled } from 'styled-components';
 import { listPlayedBars } from '../../core/song/played/played-bars.ts';
 import { Signed } from '../ui/signed.tsx';
 import { pathOfPlace } from './song-links.ts';
@@ -19,9 +20,13 @@ export function BarLinked({ text }: { readonly text: string }) {
     return quoted === undefined ? (
       <Signed key={key} text={piece} />
     ) : (
-      <Link key={key} to={pathOfPlace({ step: 'map', sectionId: quoted.section.id, barId: quoted.bar.id })}>
+      <BarLink key={key} to={pathOfPlace({ step: 'map', sectionId: quoted.section.id, barId: quoted.bar.id })}>
         {piece}
-      </Link>
+      </BarLink>
     );
   });
 }
+
+const BarLink = styled(Link)`
+  display: inline-block; min-height: 24px; line-height: 24px;
+`;

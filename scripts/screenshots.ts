@@ -88,7 +88,7 @@ await page.goto(base);
 await page.getByRole('link', { name: 'Quarry Dog' }).click();
 await page.getByText('best capo').first().waitFor();
 await page.goto(`${page.url().replace(/\/\w+$/, '')}/right-hand`);
-await page.getByText('Ornaments', { exact: true }).click();
+await page.getByText('Fills and riffs', { exact: true }).click();
 await page.getByText('Beside the chords').waitFor();
 await shoot('ornaments');
 
@@ -120,7 +120,7 @@ await page.goto(base);
 await page.getByRole('button', { name: 'New song' }).click();
 await page.getByRole('textbox', { name: 'Chart of the song' }).waitFor();
 await pasteChart(page, LOOSE);
-await page.getByRole('button', { name: 'Read it as that' }).click();
+await page.getByRole('button', { name: 'Read it otherwise' }).click();
 await page.getByRole('region', { name: 'The chart it comes to' }).waitFor();
 await shoot('loose');
 

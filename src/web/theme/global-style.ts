@@ -26,7 +26,7 @@ export const GlobalStyle = createGlobalStyle`
       min-height: 44px !important; min-width: 44px !important;
     }
     summary { align-content: center; }
-    label:has(input[type="radio"], input[type="checkbox"]), a[data-alone], main header a, th > a, p > a:only-child, section > a, li > a:only-child { display: inline-flex; align-items: center; }
+    a[data-alone], main header a, th > a, p > a:only-child, section > a, li > a:only-child { display: inline-flex; align-items: center; }
   }
   @media (prefers-reduced-motion: reduce) { * { transition: none !important; animation: none !important; } }
   @media print {

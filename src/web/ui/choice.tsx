@@ -36,6 +36,7 @@ const Group = styled(RadioGroup)`
   label:first-child, [slot="label"] { color: ${colour.quiet}; margin-right: 4px; }
 `;
 const Word = styled(Radio)`
+  display: inline-flex; align-items: center;
   padding: 3px 10px; min-height: 28px; border: 1px solid transparent; border-radius: 4px; cursor: pointer;
   &[data-hovered] { background: ${colour.spruceSoft}; }
   &[data-selected] { border-color: ${colour.spruce}; font-weight: 650; }

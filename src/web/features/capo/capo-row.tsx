@@ -142,6 +142,7 @@ const Cell = styled.span`
   display: grid; justify-items: center; gap: 1px; min-width: 0;
   b { font-size: 13px; line-height: 1.2; font-weight: 650; white-space: nowrap; }
   small { font-size: 11px; color: ${colour.quiet}; }
+  @media (max-width: 1000px) { b { font-size: 11px; letter-spacing: -.02em; } }
 `;
 const More = styled.span`
   font-size: 12px; color: ${colour.quiet};

@@ -56,5 +56,5 @@ const Band = styled.section`
   ul { list-style: none; margin: 0; padding: 8px 0 0; display: flex; flex-wrap: wrap; gap: 6px 22px; }
   li { display: grid; justify-items: center; align-content: start; }
   li b { font: 650 17px/1.2 ${nameFace}; }
-  @media (max-width: 760px) { padding: 10px; ul { gap: 6px 12px; } }
+  @media (max-width: 1000px) { padding: 10px; ul { gap: 6px 10px; } }
 `;

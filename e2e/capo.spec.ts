@@ -114,7 +114,7 @@ test('a singer frees the key: a range upside down is refused, a rung brings its 
   await page.keyboard.press('Enter');
   await expect(page.getByText(/too high for the singer; F major \((?:no capo|capo \d)\) brings it in/)).toBeVisible();
   await page.getByRole('radio', { name: 'free' }).click({ force: true });
-  await expect(page.getByText('The key is free: each rung has the key that is easiest there')).toBeVisible();
+  await expect(page.getByText('The key is free: each fret has the key that is easiest there')).toBeVisible();
   await expect(page.locator('section[aria-busy=false]')).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('g');

@@ -29,7 +29,7 @@ test('from a pasted chart to a printed page, and it is still there after a reloa
   await page.getByRole('link', { name: 'Capo', exact: true }).click();
   const rung = page.getByRole('radio', { name: /^Capo 3:/ });
   await expect(rung).toHaveAccessibleName(/G shapes, G, D, Em, C; no barre.*, effort \d+\.\d, best capo/);
-  const sounding = page.getByText('What sounds, on every rung:');
+  const sounding = page.getByText('What sounds, at every fret:');
   const before = await sounding.textContent();
   await page.getByText('best capo', { exact: true }).click();
   await expect(rung).toBeChecked();

@@ -52,9 +52,7 @@ await shoot('right-hand');
 
 await page.goto(`${song}/levels`);
 await page.getByRole('button', { name: /^Level 3, bar 2:/ }).click();
-await page.locator('h2', { hasText: 'Side by side' }).scrollIntoViewIfNeeded();
-await page.mouse.move(500, 500);
-await page.mouse.wheel(0, 420);
+await page.evaluate(() => window.scrollTo(0, 0));
 await page.waitForTimeout(400);
 await shoot('levels');
 

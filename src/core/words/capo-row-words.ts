@@ -39,10 +39,10 @@ export function listFigures(row: CapoRow, nameOf: ChordName, saysHardest = true)
   ];
 }
 
-/** "2 ornaments lost": what can no longer be played beside the chords. */
+/** "2 fills lost": what can no longer be played beside the chords. */
 function lostOrnamentWords({ reasons }: CapoRow): readonly string[] {
   const lost = reasons.flatMap((reason) => (reason.kind === 'lost-ornaments' ? reason.lost : []));
-  return lost.length === 0 ? [] : [`${formatCount(lost.length, 'ornament')} lost`];
+  return lost.length === 0 ? [] : [`${formatCount(lost.length, 'fill')} lost`];
 }
 
 /** A rung in words, for those who hear it. */

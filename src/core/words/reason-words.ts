@@ -135,7 +135,7 @@ function quickWords(reason: Of<'quick-change'>, { chord }: ReasonNames): string 
     staying.length === 0
       ? 'no finger stays'
       : `${staying.map((finger) => FINGER_WORDS[finger]).join(' and ')} ${plural(staying.length, 'stays', 'stay')}`;
-  return `Bar ${bar}, ${chord(from)} to ${chord(to)}: ${(gapMs / 1000).toFixed(2)} s from stroke to stroke, ${isByPattern ? 'as it is strummed' : 'strummed in quarters'}; ${stays}, ${moving} ${plural(moving, 'moves', 'move')}; clean in about ${(neededMs / 1000).toFixed(2)} s ${STAGE_WORDS[stage]}. ${startWords(reason)}`;
+  return `Bar ${bar}, ${chord(from)} to ${chord(to)}: ${(gapMs / 1000).toFixed(2)} s from strum to strum, ${isByPattern ? 'as it is strummed' : 'strummed in quarters'}; ${stays}, ${moving} ${plural(moving, 'moves', 'move')}; clean in about ${(neededMs / 1000).toFixed(2)} s ${STAGE_WORDS[stage]}. ${startWords(reason)}`;
 }
 
 const STAGE_WORDS: Readonly<Record<Stage, string>> = {

@@ -7,19 +7,14 @@ import { chartTextOf } from '../../core/formats/text-chart/format-chart.ts';
 import { parseChart } from '../../core/formats/text-chart/parse-chart.ts';
 import { withHeader } from '../../core/formats/text-chart/with-header.ts';
 import { HIGHEST_CAPO_FRET, toShapeKey } from '../../core/fretboard/capo.ts';
-import { TUNINGS } from '../../core/fretboard/tuning.ts';
-import { formatKey, parseKey } from '../../core/harmony/key.ts';
-import { isEqual } from '../../core/kernel/equal.ts';
 import { range } from '../../core/kernel/list.ts';
-import { formatMinutes, parseMinutes } from '../../core/rhythm/clock.ts';
 import { barTicks, formatMetre, parseMetre, usualPulseTicks } from '../../core/rhythm/metre.ts';
 import { fitTaps, LEAST_TAPS } from '../../core/rhythm/tap-fit.ts';
-import { formatTempo, parseTempo } from '../../core/rhythm/tempo.ts';
 import { songKeysOf } from '../../core/song/chart/song-keys.ts';
-import type { SongCommand } from '../../core/song/commands.ts';
+import { UNTITLED } from '../../core/song/document/song-limits.ts';
 import { sayCommandError } from '../../core/words/command-error-words.ts';
 import { formatKeyWords, formatShapeKey } from '../../core/words/setup-words.ts';
-import { useSettings } from '../api/settings.tsx';
+import { KeyField, LengthField, TempoField, TuningSelect, useSaid } from '../editor/fact-fields.tsx';
 import { useDocument, usePart, useSongEditor } from '../editor/use-song.tsx';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
@@ -35,7 +30,11 @@ export function StripPanel({ word, onMove, onDone }: PanelProps & { readonly wor
     <Frame>
       {isWaiting ? (
         <p>
-          The chart has lines that cannot be read, and its text holds this too. <Link to="song">Mend it</Link> first.
+          The chart has lines that cannot be read, and its text holds this too.{' '}
+          <Link to="song" onClick={onDone}>
+            Mend it
+          </Link>{' '}
+          first.
         </p>
       ) : (
         <Inside onMove={onMove} onDone={onDone} />
@@ -56,22 +55,13 @@ const PANELS: Readonly<Record<StripWord, (props: PanelProps) => React.ReactNode>
   length: LengthPanel,
 };
 
-/** Runs a command and answers what is wrong with it, or null. */
-function useSaid(): (command: SongCommand) => string | null {
-  const editor = useSongEditor();
-  return (command) => {
-    const error = editor.run(command);
-    return error === null ? null : sayCommandError(error);
-  };
-}
-
 function TitlePanel({ onDone }: PanelProps) {
   const { facts } = useDocument();
   const run = useSaid();
   return (
     <Field
       label="Title"
-      value={facts.title}
+      value={facts.title === UNTITLED ? '' : facts.title}
       onCommit={(text) => {
         const problem =
           text.trim() === '' ? 'A song needs a title.' : run({ kind: 'set-facts', facts: { title: text.trim() } });
@@ -85,33 +75,17 @@ function TitlePanel({ onDone }: PanelProps) {
 }
 
 function KeyPanel({ onMove }: PanelProps) {
-  const document = useDocument();
-  const part = usePart();
-  const run = useSaid();
-  const { sounding } = songKeysOf(document, part);
-  const { key } = document.facts;
+  const { sounding } = songKeysOf(useDocument(), usePart());
   return (
     <>
-      <Field
-        label="What the key is called"
-        value={key === null ? '' : formatKey(key)}
-        hint={`found: ${formatKeyWords(sounding)}`}
-        onCommit={(text) => {
-          const parsed = parseKey(text);
-          return text.trim() === ''
-            ? run({ kind: 'set-facts', facts: { key: null } })
-            : parsed.ok
-              ? run({ kind: 'set-facts', facts: { key: parsed.value } })
-              : 'Write a key such as Bb or F#m.';
-        }}
-      />
+      <KeyField label="What the key is called" hint={`found: ${formatKeyWords(sounding)}`} />
       <p>The chords stay as they are.</p>
       <Button onPress={onMove}>Move the song to another key</Button>
     </>
   );
 }
 
-function CapoPanel(_: PanelProps) {
+function CapoPanel({ onDone }: PanelProps) {
   const document = useDocument();
   const part = usePart();
   const run = useSaid();
@@ -128,55 +102,28 @@ function CapoPanel(_: PanelProps) {
         value={String(part.setup.capoFret)}
         onChange={(fret) => run({ kind: 'set-capo', partId: part.id, capoFret: Number(fret) })}
       />
-      <Link to="capo">Compare them on the neck</Link>
+      <Link to="capo" onClick={onDone}>
+        Compare them on the neck
+      </Link>
     </>
   );
 }
 
-function TuningPanel(_: PanelProps) {
-  const part = usePart();
-  const { ownTunings } = useSettings();
-  const run = useSaid();
-  const { tuning } = part.setup;
-  const offered = [...TUNINGS, ...ownTunings];
-  const tunings = offered.some((each) => isEqual(each, tuning)) ? offered : [...offered, tuning];
+function TuningPanel({ onDone }: PanelProps) {
   return (
     <>
-      <Select
-        label="Tuning"
-        options={tunings.map(({ name }, index) => ({ value: String(index), text: name }))}
-        value={String(tunings.findIndex((each) => isEqual(each, tuning)))}
-        onChange={(index) => {
-          const chosen = tunings[Number(index)];
-          if (chosen !== undefined) {
-            run({ kind: 'set-tuning', partId: part.id, tuning: chosen });
-          }
-        }}
-      />
-      <Link to="capo">How to tune, under The guitar</Link>
+      <TuningSelect />
+      <Link to="capo" onClick={onDone}>
+        How to tune, under The guitar
+      </Link>
     </>
   );
 }
 
 function TempoPanel(_: PanelProps) {
-  const { facts } = useDocument();
-  const run = useSaid();
-  const { tempo, metre } = facts;
   return (
     <>
-      <Field
-        label="Tempo, beats a minute"
-        value={tempo === null ? '' : formatTempo(tempo, metre)}
-        hint="such as 92"
-        onCommit={(text) => {
-          const parsed = parseTempo(text.trim(), metre);
-          return text.trim() === ''
-            ? run({ kind: 'set-facts', facts: { tempo: null } })
-            : parsed.ok
-              ? run({ kind: 'set-facts', facts: { tempo: parsed.value } })
-              : 'Write a number of beats a minute such as 92.';
-        }}
-      />
+      <TempoField />
       <TapTempo />
       <MetreField />
     </>
@@ -240,25 +187,13 @@ function MetreField() {
   );
 }
 
-function LengthPanel(_: PanelProps) {
-  const { recordSeconds } = useDocument().facts;
-  const run = useSaid();
+function LengthPanel({ onDone }: PanelProps) {
   return (
     <>
-      <Field
-        label="Length of the record"
-        value={recordSeconds === null ? '' : formatMinutes(recordSeconds)}
-        hint="such as 3:25"
-        onCommit={(text) => {
-          const parsed = parseMinutes(text);
-          return text.trim() === ''
-            ? run({ kind: 'set-facts', facts: { recordSeconds: null } })
-            : parsed.ok
-              ? run({ kind: 'set-facts', facts: { recordSeconds: parsed.value } })
-              : 'Write minutes and seconds such as 3:25.';
-        }}
-      />
-      <Link to="map">The bars, on the Map</Link>
+      <LengthField />
+      <Link to="map" onClick={onDone}>
+        The bars, on the Map
+      </Link>
     </>
   );
 }

@@ -13,6 +13,7 @@ import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { SideSheet } from '../../ui/side-sheet.tsx';
 import { Signed } from '../../ui/signed.tsx';
+import { Tick } from '../../ui/tick.tsx';
 import { CapoReasons } from './capo-reasons.tsx';
 import { ChosenBand } from './chosen-band.tsx';
 import { ClassPanel } from './class-panel.tsx';
@@ -48,7 +49,7 @@ export function CapoPage() {
   useBestFret(isWaiting ? null : (easiest[0] ?? null), take);
   const [golden] = easiest;
   useKeyedActions('Capo', [
-    { key: '↑ ↓', label: 'On the rungs: the capo a fret higher or lower' },
+    { key: '↑ ↓', label: 'On the frets: the capo a fret higher or lower' },
     { key: 'c', label: 'Tick this fret, to lay it beside others', run: () => comparing.tick(setup.capoFret) },
     { key: 'i', label: 'The ticked frets side by side', run: comparing.open },
     ...(golden === undefined || isWaiting
@@ -93,7 +94,7 @@ export function CapoPage() {
         chosen={String(setup.capoFret)}
         narrowPx={NARROW_PX}
       >
-        <Chosen step={step} />
+        <Chosen step={step} comparing={comparing} />
         <PinCautions />
         <KeyPanel isWaiting={isWaiting} />
         <GuitarPanel isWaiting={isWaiting} />
@@ -132,7 +133,7 @@ function useBestFret(best: number | null, take: (capoFret: number) => void): voi
 /** Why there are no rungs. */
 function NoRungs({ plan, failure }: Pick<CapoStep, 'plan' | 'failure'>) {
   if (failure !== null) {
-    return <EmptyStep title="The rungs could not be worked out" text={failure} />;
+    return <EmptyStep title="The frets could not be worked out" text={failure} />;
   }
   if (plan.tooManyChords !== null) {
     const text = `The song has ${plan.tooManyChords} different chords; at most ${MOST_PLANNED_CHORDS} can be planned together. Divide it into several songs.`;
@@ -197,17 +198,30 @@ function Compared({ comparing }: { readonly comparing: ReturnType<typeof useComp
 }
 
 /** The chosen rung in sentences. */
-function Chosen({ step }: { readonly step: CapoStep }) {
+function Chosen(props: { readonly step: CapoStep; readonly comparing: ReturnType<typeof useComparing> }) {
+  const { step, comparing } = props;
   const { row, best, easiest, part, names } = step;
   const { capoFret } = part.setup;
   if (row === null && step.isWorking) {
-    return <p>The rungs are worked out …</p>;
+    return <p>The frets are worked out …</p>;
   }
   if (row === null) {
-    return <p>The capo is on fret {capoFret}, where no rung is planned.</p>;
+    return <p>The capo is on fret {capoFret}, where nothing is planned.</p>;
   }
   return (
-    <CapoReasons row={row} best={easiest.includes(capoFret) ? null : best} names={names} singer={part.wishes.singer} />
+    <>
+      <CapoReasons
+        row={row}
+        best={easiest.includes(capoFret) ? null : best}
+        names={names}
+        singer={part.wishes.singer}
+      />
+      <Tick
+        text="lay this fret beside others"
+        isOn={comparing.ticked.includes(capoFret)}
+        onChange={() => comparing.tick(capoFret)}
+      />
+    </>
   );
 }
 
@@ -216,7 +230,7 @@ function Sounding({ step }: { readonly step: CapoStep }) {
   const sounding = step.plan.rows[0]?.chords.map((chord) => nameOf(chord.sounding)) ?? [];
   return (
     <Above>
-      What sounds, on every rung:{' '}
+      What sounds, at every fret:{' '}
       <b>
         <Signed text={sounding.join('   ')} />
       </b>
@@ -227,7 +241,7 @@ function Sounding({ step }: { readonly step: CapoStep }) {
 function FreeKey({ step }: { readonly step: CapoStep }) {
   return (
     <Above>
-      The key is free: each rung has the key that is easiest there
+      The key is free: each fret has the key that is easiest there
       {step.part.wishes.singer === null ? ', near the record’s.' : `, and that ${step.names.singer} can sing.`}
       {step.plan.isUnsingable && ' No key holds the whole tune; these come nearest.'}
     </Above>
@@ -253,5 +267,4 @@ const Waiting = styled.p`
 `;
 const Ticked = styled.div`
   display: flex; flex-wrap: wrap; gap: 6px 14px; align-items: center; min-height: 44px; padding: 4px 8px; font-size: 14px; color: ${colour.quiet};
-  @media (max-width: 760px) { display: none; }
 `;

@@ -7,7 +7,7 @@ export const EFFORT_PARTS = [
   { name: 'holding', of: 'hold', fill: colour.spruce },
   { name: 'changing', of: 'change', fill: colour.spruceMid },
   { name: 'learning what is rare or new', of: 'learn', fill: colour.quiet },
-  { name: 'the capo itself, and ornaments it loses', of: 'setup', fill: colour.wire },
+  { name: 'the capo itself, and fills it loses', of: 'setup', fill: colour.wire },
 ] as const;
 
 /** An effort as a bar taken apart, with its figure beside it; `most` fills the whole width. */

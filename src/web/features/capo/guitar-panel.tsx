@@ -6,17 +6,16 @@ import {
   tunesAboveStandard,
 } from '../../../core/fretboard/retuning.ts';
 import { formatStringName } from '../../../core/fretboard/string-names.ts';
-import { STANDARD_TUNING, TUNINGS, type Tuning } from '../../../core/fretboard/tuning.ts';
-import { isEqual } from '../../../core/kernel/equal.ts';
+import { STANDARD_TUNING, type Tuning } from '../../../core/fretboard/tuning.ts';
 import type { Part } from '../../../core/song/document/document.ts';
 import { sayCommandError } from '../../../core/words/command-error-words.ts';
 import { useSettings } from '../../api/settings.tsx';
+import { TuningSelect } from '../../editor/fact-fields.tsx';
 import { usePart, useSongEditor } from '../../editor/use-song.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
 import { Field } from '../../ui/field.tsx';
 import { Panel } from '../../ui/panel.tsx';
-import { Select } from '../../ui/select.tsx';
 import { Signed } from '../../ui/signed.tsx';
 import { TunerDialog } from './tuner-dialog.tsx';
 
@@ -24,11 +23,8 @@ import { TunerDialog } from './tuner-dialog.tsx';
 export function GuitarPanel({ isWaiting }: { readonly isWaiting: boolean }) {
   const editor = useSongEditor();
   const part = usePart();
-  const { ownTunings } = useSettings();
   const { tuning } = part.setup;
   const [isTuning, setTuning] = useState(false);
-  const offered = [...TUNINGS, ...ownTunings];
-  const tunings = offered.some((each) => isEqual(each, tuning)) ? offered : [...offered, tuning];
   const setInstrument = (text: string, name: keyof Part['instrument']): string | null => {
     const error = editor.run({ kind: 'set-instrument', partId: part.id, instrument: { [name]: Number(text) } });
     return error === null ? null : sayCommandError(error);
@@ -38,18 +34,7 @@ export function GuitarPanel({ isWaiting }: { readonly isWaiting: boolean }) {
       title="The guitar"
       summary={`${tuning.name}, ${part.instrument.scaleLengthMm} mm, up to fret ${part.instrument.highestNeckFret}`}
     >
-      <Select
-        label="Tuning"
-        isDisabled={isWaiting}
-        options={tunings.map(({ name }, index) => ({ value: String(index), text: name }))}
-        value={String(tunings.findIndex((each) => isEqual(each, tuning)))}
-        onChange={(index) => {
-          const chosen = tunings[Number(index)];
-          if (chosen !== undefined) {
-            editor.run({ kind: 'set-tuning', partId: part.id, tuning: chosen });
-          }
-        }}
-      />
+      <TuningSelect isDisabled={isWaiting} />
       <Retuning tuning={tuning} capoFret={part.setup.capoFret} />
       <Button onPress={() => setTuning(true)}>Tune it</Button>
       {isTuning && <TunerDialog onClose={() => setTuning(false)} />}

@@ -1,14 +1,13 @@
 import { styled } from 'styled-components';
-import { formatKey, parseKey } from '../../../core/harmony/key.ts';
 import { spellInKey } from '../../../core/harmony/spelling.ts';
 import { formatRange, parseRange } from '../../../core/pitch/midi.ts';
-import { formatMinutes, parseMinutes } from '../../../core/rhythm/clock.ts';
 import { soundingKeyOf } from '../../../core/song/chart/song-keys.ts';
 import type { LooseFacts } from '../../../core/song/commands.ts';
 import { SONG_LIMITS } from '../../../core/song/document/song-limits.ts';
 import { formatTags, readTags } from '../../../core/song/document/tags.ts';
 import { sayCommandError } from '../../../core/words/command-error-words.ts';
 import { formatKeyWords } from '../../../core/words/setup-words.ts';
+import { commitParsed, KeyField, LengthField } from '../../editor/fact-fields.tsx';
 import { useDocument, useSongEditor } from '../../editor/use-song.tsx';
 import { colour } from '../../theme/tokens.ts';
 import { Field } from '../../ui/field.tsx';
@@ -62,20 +61,16 @@ export function FactsForm({ isWaiting }: { readonly isWaiting: boolean }) {
 /** Key, melody and length: facts that are read from what is typed, and cleared by an empty field. */
 function HeardFacts({ isWaiting, set }: { readonly isWaiting: boolean; readonly set: SetFacts }) {
   const document = useDocument();
-  const { key, melodyRange, recordSeconds } = document.facts;
+  const { melodyRange } = document.facts;
   const found = soundingKeyOf(document).key;
   const isEmpty = document.map.sections.length === 0;
   const melody = melodyRange === null ? '' : formatRange(melodyRange, (pitch) => spellInKey(pitch, found));
   return (
     <>
-      <Field
+      <KeyField
         label="Sounding key"
-        value={key === null ? '' : formatKey(key)}
         hint={isEmpty ? 'such as Bb or F#m' : `found from the chords: ${formatKeyWords(found)}`}
         isDisabled={isWaiting}
-        onCommit={(text) =>
-          commitParsed(text, parseKey, (value) => set({ key: value }), 'Write a key such as Bb or F#m.')
-        }
       />
       <Field
         label="Melody, lowest to highest note"
@@ -91,36 +86,9 @@ function HeardFacts({ isWaiting, set }: { readonly isWaiting: boolean; readonly 
           )
         }
       />
-      <Field
-        label="Length of the record"
-        value={recordSeconds === null ? '' : formatMinutes(recordSeconds)}
-        hint="such as 3:25"
-        isDisabled={isWaiting}
-        onCommit={(text) =>
-          commitParsed(
-            text,
-            parseMinutes,
-            (value) => set({ recordSeconds: value }),
-            'Write minutes and seconds such as 3:25.',
-          )
-        }
-      />
+      <LengthField isDisabled={isWaiting} />
     </>
   );
-}
-
-/** Reads a text and sets what it says; an empty one clears the fact. */
-function commitParsed<T>(
-  text: string,
-  parse: (text: string) => { readonly ok: true; readonly value: T } | { readonly ok: false },
-  set: (value: T | null) => string | null,
-  complaint: string,
-): string | null {
-  if (text.trim() === '') {
-    return set(null);
-  }
-  const parsed = parse(text);
-  return parsed.ok ? set(parsed.value) : complaint;
 }
 
 const Form = styled.section`

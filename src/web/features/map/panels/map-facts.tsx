@@ -15,6 +15,7 @@ import { changesPerMinute } from '../../../../core/song/played/timeline.ts';
 import { formatGapPlace, formatOddBar, formatSeamRuns } from '../../../../core/words/bar-words.ts';
 import { formatTotals } from '../../../../core/words/setup-words.ts';
 import { useChordName } from '../../../api/settings.tsx';
+import { BarLinked } from '../../../editor/bar-links.tsx';
 import { useDocument, usePart } from '../../../editor/use-song.tsx';
 import { colour } from '../../../theme/tokens.ts';
 import { Panel } from '../../../ui/panel.tsx';
@@ -56,7 +57,7 @@ export function MapFacts({
       {record !== null && <Gap record={record} played={played} />}
       {sentences.slice(0, MOST_TOLD).map((text) => (
         <p key={text}>
-          <Signed text={text} />
+          <BarLinked text={text} />
         </p>
       ))}
       {sentences.length > MOST_TOLD && <p>And {sentences.length - MOST_TOLD} more odd bars and seams.</p>}

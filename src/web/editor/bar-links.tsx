@@ -20,7 +20,11 @@ export function BarLinked({ text }: { readonly text: string }) {
     return quoted === undefined ? (
       <Signed key={key} text={piece} />
     ) : (
-      <BarLink key={key} to={pathOfPlace({ step: 'map', sectionId: quoted.section.id, barId: quoted.bar.id })}>
+      <BarLink
+        key={key}
+        data-inline
+        to={pathOfPlace({ step: 'map', sectionId: quoted.section.id, barId: quoted.bar.id })}
+      >
         {piece}
       </BarLink>
     );

@@ -22,11 +22,11 @@ export const GlobalStyle = createGlobalStyle`
   /* A finger needs 44 px, whatever a part of the screen says of a pointer. */
   @media (pointer: coarse) {
     button, [role="tab"], [role="option"], input:not([type="radio"], [type="checkbox"], [type="range"]), select, summary, textarea,
-    label:has(input[type="radio"], input[type="checkbox"]), a[data-alone], nav:not([data-sheet-places]) a, header a, th > a, p > a:only-child, section > a, li > a:only-child, dd > a {
+    label:has(input[type="radio"], input[type="checkbox"]), a[data-alone], nav:not([data-sheet-places]) a, header a, th > a, p > a:only-child:not([data-inline]), section > a, li > a:only-child, dd > a {
       min-height: 44px !important; min-width: 44px !important;
     }
     summary { align-content: center; }
-    a[data-alone], main header a, th > a, p > a:only-child, section > a, li > a:only-child { display: inline-flex; align-items: center; }
+    a[data-alone], main header a, th > a, p > a:only-child:not([data-inline]), section > a, li > a:only-child { display: inline-flex; align-items: center; }
   }
   @media (prefers-reduced-motion: reduce) { * { transition: none !important; animation: none !important; } }
   @media print {

@@ -113,6 +113,7 @@ test('a pasted song is taken back in one press, and a new song that stays empty 
   await expect(page.getByText('No songs yet')).toBeVisible();
   await page.getByRole('button', { name: 'New song' }).click();
   await expect(page.getByText('Nothing is written yet.')).toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toBeFocused();
   await page.keyboard.press('Escape');
   await page.keyboard.press('0');
   await expect(page.getByText('No songs yet')).toBeVisible();

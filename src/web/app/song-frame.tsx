@@ -178,12 +178,12 @@ function useEditorFor({ song, local }: Opened): SongEditor {
   return editor;
 }
 
-/** A new song into which nothing was put is no song: it does not stay behind in the list. */
+/** A new song into which nothing was ever put is no song: it does not stay behind in the list. */
 async function dropEmptyTry(editor: SongEditor): Promise<void> {
-  const { id, history, saveState } = editor.store.getState();
+  const { id, revision, history, saveState } = editor.store.getState();
   const { facts, map, chart } = history.present;
   const isEmpty = map.sections.length === 0 && chart.draftText === null && facts.title === UNTITLED;
-  if (isEmpty && saveState === 'saved' && history.past.length === 0) {
+  if (isEmpty && revision === 1 && saveState === 'saved' && history.past.length === 0) {
     await api.deleteSong(id).catch(() => undefined);
   }
 }

@@ -229,7 +229,6 @@ const Page = styled.main`
     padding: 16px;
     > header { flex-direction: column; align-items: stretch; gap: 10px; }
     > header > div:last-child { gap: 4px 18px; }
-    > header > div:last-child > [data-strong] { margin-left: auto; }
   }
 `;
 /** Keeps the room of the search while its script is on its way, so that the songs stay where they are. */

@@ -42,7 +42,7 @@ export function* readTextSong(text: string, source: FileSource): Steps<Result<Re
   return yield* partOfSteps(chartSong(loose, source, report), 0.9, 1);
 }
 
-/** "Words under chords (lines 3, 7: “…”): the first five words stay as a cue." */
+/** "Words under chords (lines 3, 7: “…”): the first five words stay." */
 function say(assumption: Assumption): string {
   const { title, where, ways } = sayAssumption(assumption);
   return `${title} (${where}): ${ways.find(({ value }) => value === assumption.chosen)?.text ?? ''}.`;

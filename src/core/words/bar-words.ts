@@ -28,7 +28,7 @@ export function formatGapPlace(place: GapPlace): string {
   }
 }
 
-/** Chords held across a seam: "Am lasts 3 bars over the seams from bars 23, 55 and 63." Names come in shape chords or as they sound. */
+/** Chords held across a seam: "Am lasts 3 bars over the turnarounds from bars 23, 55 and 63." Names come in shape chords or as they sound. */
 export function formatSeamRuns(runs: readonly SeamRun[], nameOf: NameOf): readonly string[] {
   const byChord = new Map<string, { readonly bars: number; readonly places: number[] }>();
   for (const { chord, bars, firstBar } of runs) {
@@ -39,7 +39,7 @@ export function formatSeamRuns(runs: readonly SeamRun[], nameOf: NameOf): readon
   }
   return [...byChord].map(([key, { bars, places }]) => {
     const name = key.slice(0, key.lastIndexOf(' '));
-    const where = places.length === 1 ? `the seam from bar ${places[0]}` : `the seams from bars ${places.join(', ')}`;
+    const where = places.length === 1 ? `the turnaround from bar ${places[0]}` : `the turnarounds from bars ${places.join(', ')}`;
     return `${name} lasts ${formatCount(bars, 'bar')} over ${where}.`;
   });
 }

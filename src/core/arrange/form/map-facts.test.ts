@@ -43,10 +43,10 @@ describe('chords held over seams', () => {
   const runsOf = (chart: string) => formatSeamRuns(listSeamRuns(playedOf(chart)), formatChordName);
 
   test.each([
-    ['| C | G |\n| G | C |\n', ['G lasts 2 bars over the seam from bar 2.']],
+    ['| C | G |\n| G | C |\n', ['G lasts 2 bars over the turnaround from bar 2.']],
     ['| C | Am | x2\n', []],
-    ['| Am | C | Am | x3\n', ['Am lasts 2 bars over the seams from bars 3, 6.']],
-    ['form: Verse x2\n\nVerse:\n| Am | C | Am | same |\n', ['Am lasts 3 bars over the seam from bar 3.']],
+    ['| Am | C | Am | x3\n', ['Am lasts 2 bars over the turnarounds from bars 3, 6.']],
+    ['form: Verse x2\n\nVerse:\n| Am | C | Am | same |\n', ['Am lasts 3 bars over the turnaround from bar 3.']],
     ['| C | same | same |\n', []],
     ['| C | G D |\n| D | C |\n', []],
   ])('of %j', (chart, sentences) => {

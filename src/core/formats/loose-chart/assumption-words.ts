@@ -45,8 +45,8 @@ const WORDS: Readonly<
   words: {
     title: 'Words under chords',
     ways: {
-      'first-words': 'the first five words stay as a cue',
-      'whole-lines': 'whole lines stay as cues',
+      'first-words': 'the first five words stay',
+      'whole-lines': 'whole lines stay',
       'kept-traditional': 'they are traditional: kept whole, under their chords',
       'kept-mine': 'they are mine: kept whole, under their chords',
       'left-out': 'they are left out',

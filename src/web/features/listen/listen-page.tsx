@@ -114,7 +114,7 @@ export function ListenPage() {
         <h2>The song</h2>
         <FactsForm isWaiting={isBroken} />
         <KeyPanel />
-        <Caution>Words and records belong to their owners: write cues, not whole lyrics.</Caution>
+        <Caution>Words and records belong to their owners: write first words, not whole lyrics.</Caution>
       </aside>
     </Page>
   );

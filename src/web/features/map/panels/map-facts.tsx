@@ -60,7 +60,7 @@ export function MapFacts({
           <BarLinked text={text} />
         </p>
       ))}
-      {sentences.length > MOST_TOLD && <p>And {sentences.length - MOST_TOLD} more odd bars and seams.</p>}
+      {sentences.length > MOST_TOLD && <p>And {sentences.length - MOST_TOLD} more odd bars and turnarounds.</p>}
       <Panel title="Chords" summary={formatCount(listSongChords(document, played).length, 'chord')}>
         <ul>
           {listSongChords(document, played).map(({ chord, bars, entries }) => (

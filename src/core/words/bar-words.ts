@@ -39,7 +39,8 @@ export function formatSeamRuns(runs: readonly SeamRun[], nameOf: NameOf): readon
   }
   return [...byChord].map(([key, { bars, places }]) => {
     const name = key.slice(0, key.lastIndexOf(' '));
-    const where = places.length === 1 ? `the turnaround from bar ${places[0]}` : `the turnarounds from bars ${places.join(', ')}`;
+    const where =
+      places.length === 1 ? `the turnaround from bar ${places[0]}` : `the turnarounds from bars ${places.join(', ')}`;
     return `${name} lasts ${formatCount(bars, 'bar')} over ${where}.`;
   });
 }

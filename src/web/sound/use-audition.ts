@@ -53,3 +53,8 @@ export function useAudition(): Audition {
   };
   return { playing, scheduled, problem, play, playNotes: playAll, stop };
 }
+
+/** What is heard now: "Chorus: 44 notes in 6.1 s." */
+export function sayPlaying({ playing, scheduled }: Pick<Audition, 'playing' | 'scheduled'>): string {
+  return `${playing}: ${scheduled.notes} notes in ${scheduled.seconds.toFixed(1)} s.`;
+}

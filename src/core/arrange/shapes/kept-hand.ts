@@ -4,13 +4,12 @@
  * as a whole. Two fingers at two places that candidates of chords next to each other share are one such hand; each chord that has a
  * candidate with them belongs to it.
  */
-import { isEqual } from '../../kernel/equal.ts';
 import { itemAt, range, sumOf, uniqueBy } from '../../kernel/list.ts';
 import type { Fingering } from '../../shapes/shape.ts';
 import { has, type KeptFinger, keyOf, listPlaces } from './hand-families.ts';
 
-/** What a chord may be held with: its present fingering first, then the others; only that one where the teacher pinned it. */
-export type HandOptions = readonly Fingering[];
+/** One way to hold a chord, with whatever its caller knows of it. */
+type Way = { readonly fingering: Fingering };
 
 /** A hand that a song could hold as a whole: the fingers that stay, and how each of its chords is then held. */
 export type KeptHand = {
@@ -33,41 +32,40 @@ const LEAST_MEMBERS = 3;
 const MOST_DELTA = 0.7;
 
 /**
- * The hand that is worth an offer: the one with most changes inside it; null where none is, and where the song holds it already. `costOf`
- * says what the song costs with fingerings by chord, in easy fingers.
+ * The hand that is worth an offer: the one with most changes inside it; null where none is, and where the song holds it already. `options` are
+ * the ways to hold each chord: its present one first, then the others, none of them where the teacher pinned it. `costOf` says what the song
+ * costs when it is held so, by chords, in easy fingers.
  */
-export function proposeKeptHand(
-  options: readonly HandOptions[],
+export function proposeKeptHand<T extends Way>(
+  options: readonly (readonly T[])[],
   changes: readonly CountedChange[],
-  costOf: (held: readonly (Fingering | null)[]) => number,
+  costOf: (held: readonly (T | null)[]) => number,
 ): KeptHand | null {
   const now = options.map((own) => own[0] ?? null);
   const before = costOf(now);
   const hands = listPairs(options, changes).flatMap((kept): readonly KeptHand[] => {
-    const held = options.map((own) => own.find((each) => keeps(each, kept)) ?? null);
-    const members = [...held.entries()].flatMap(([chord, fingering]) =>
-      fingering === null ? [] : [{ chord, fingering }],
-    );
-    const isHeld = members.every(({ chord, fingering }) => isEqual(fingering, now[chord]));
-    const inside = changes.filter(({ from, to }) => from !== to && held[from] != null && held[to] != null);
+    const held = options.map((own) => own.find(({ fingering }) => keeps(fingering, kept)) ?? null);
+    const members = held.flatMap((way, chord) => (way === null ? [] : [{ chord, fingering: way.fingering }]));
+    if (members.length < LEAST_MEMBERS || members.every(({ chord }) => held[chord] === now[chord])) {
+      return [];
+    }
     const songDelta = costOf(now.map((own, chord) => held[chord] ?? own)) - before;
-    return members.length < LEAST_MEMBERS || isHeld || songDelta > MOST_DELTA
-      ? []
-      : [{ kept, members, changes: sumOf(inside, ({ count }) => count), songDelta }];
+    const inside = changes.filter(({ from, to }) => from !== to && held[from] != null && held[to] != null);
+    return songDelta > MOST_DELTA ? [] : [{ kept, members, changes: sumOf(inside, ({ count }) => count), songDelta }];
   });
   return hands.sort((a, b) => b.changes - a.changes || a.songDelta - b.songDelta)[0] ?? null;
 }
 
 /** Every two fingers that candidates of two chords share which the song changes between. */
 function listPairs(
-  options: readonly HandOptions[],
+  options: readonly (readonly Way[])[],
   changes: readonly CountedChange[],
 ): readonly (readonly KeptFinger[])[] {
   const pairs = changes.flatMap(({ from, to }) =>
     (options[from] ?? []).flatMap((one) =>
       (options[to] ?? []).flatMap((other) => {
-        const theirs = listPlaces(other);
-        const shared = listPlaces(one).filter((place) => has(theirs, place));
+        const theirs = listPlaces(other.fingering);
+        const shared = listPlaces(one.fingering).filter((place) => has(theirs, place));
         return from === to ? [] : pairsOf(shared);
       }),
     ),

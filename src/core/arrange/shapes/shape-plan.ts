@@ -26,7 +26,7 @@ import {
   rateHold,
   toHold,
 } from '../../shapes/rank-shapes.ts';
-import { type Fingering, formatFingers, formatShape, isBarreChord } from '../../shapes/shape.ts';
+import { type Fingering, formatShape, isBarreChord } from '../../shapes/shape.ts';
 import { lowestNamedMidi } from '../../shapes/sounding.ts';
 import type { Part, SongDocument, StoredShape } from '../../song/document/document.ts';
 import { findStoredShape, isEverywhere } from '../../song/part/stored-shapes.ts';
@@ -169,21 +169,8 @@ function findKeptHand(work: Work, sheets: readonly ShapeSheet[]): KeptHand | nul
       .map(({ hold }) => toHeld(hold, chord, part, question));
     return [current, ...others.filter(({ fingering }) => !isEqual(fingering, current.fingering))];
   });
-  const heldBy = new Map(
-    options.flatMap((own, index) => own.map((each) => [`${index} ${textOf(each.fingering)}`, each])),
-  );
-  return proposeKeptHand(
-    options.map((own) => own.map(({ fingering }) => fingering)),
-    problem.changes,
-    (wanted) =>
-      totalOf({
-        ...work,
-        held: wanted.map((each, index) => (each === null ? null : (heldBy.get(`${index} ${textOf(each)}`) ?? null))),
-      }),
-  );
+  return proposeKeptHand(options, problem.changes, (wanted) => totalOf({ ...work, held: wanted }));
 }
-
-const textOf = ({ shape, fingers }: Fingering): string => `${formatShape(shape)} ${formatFingers(fingers)}`;
 
 const NOTHING_HELD: Fingering = { shape: [], fingers: [] };
 

@@ -9,7 +9,7 @@ import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
-import { useAudition } from '../../sound/use-audition.ts';
+import { sayPlaying, useAudition } from '../../sound/use-audition.ts';
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
@@ -99,11 +99,7 @@ export function LevelsView({
         ))}
         <h2>Level {playedLevel?.levels.join(', ')}</h2>
         <Button onPress={hear}>{audition.playing === null ? `Hear ${line?.text ?? ''}` : 'Stop'}</Button>
-        {audition.playing !== null && (
-          <p role="status">
-            {audition.playing}: {audition.scheduled.notes} notes in {audition.scheduled.seconds.toFixed(1)} s.
-          </p>
-        )}
+        {audition.playing !== null && <p role="status">{sayPlaying(audition)}</p>}
         {playedLevel !== undefined && (
           <LevelDetails
             playedLevels={playedLevels}

@@ -21,7 +21,7 @@ import { usePlayers } from '../../editor/use-players.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { TabStaff } from '../../painters/tab-staff.tsx';
-import { useAudition } from '../../sound/use-audition.ts';
+import { sayPlaying, useAudition } from '../../sound/use-audition.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
@@ -87,11 +87,7 @@ export function OrnamentsView({ switcher }: { readonly switcher: ReactNode }) {
             {text}
           </Caution>
         ))}
-        {audition.playing !== null && (
-          <p role="status">
-            {audition.playing}: {audition.scheduled.notes} notes in {audition.scheduled.seconds.toFixed(1)} s.
-          </p>
-        )}
+        {audition.playing !== null && <p role="status">{sayPlaying(audition)}</p>}
         <OrnamentEditor
           draft={draft}
           place={place}

@@ -13,7 +13,7 @@ import { useAskedPlace } from '../../editor/song-links.ts';
 import { useKeepPattern, usePatterns } from '../../editor/use-patterns.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
-import { useAudition } from '../../sound/use-audition.ts';
+import { sayPlaying, useAudition } from '../../sound/use-audition.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
@@ -178,10 +178,6 @@ function onBeats({ beats }: Metre): string {
 }
 
 const WHICH_PATTERN = 'A pattern on a bar goes before one on its line, its time, its section and the song.';
-
-function sayPlaying({ playing, scheduled }: ReturnType<typeof useAudition>): string {
-  return `${playing}: ${scheduled.notes} notes in ${scheduled.seconds.toFixed(1)} s.`;
-}
 
 /** The sections that play as the song does, in one row; a press on one gives it a row of its own. */
 function AsTheSong(props: { readonly targets: readonly HandTarget[]; readonly onChoose: (id: number | null) => void }) {

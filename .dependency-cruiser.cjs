@@ -8,6 +8,7 @@ const LADDER = [
   'rhythm',
   'song',
   'arrange',
+  'rehearse',
   'words',
   'page',
   'formats',

@@ -20,7 +20,7 @@ test('a level is edited by hand, an ornament written, and the capo moved: what n
   await expect(page.getByText('Level 3: F held as 133211')).toBeVisible();
   // A line of two bars on the chosen level; each beat is struck at 90, the last one left out before the change.
   await page.keyboard.press('h');
-  await expect(page.getByText(/^Verse, line 1 on level 3[\d, ]*: \d+ notes in \d\.\d s\./)).toBeVisible();
+  await expect(page.getByText(/^Verse, line 1 on level 3[\d, ]*: \d+ bars, \d+\.\d s\./)).toBeVisible();
   await page.keyboard.press('h');
   await expectNoAxeFindings(page);
 

@@ -72,6 +72,11 @@ export function cellTicks(pattern: Pick<Pattern, 'metre' | 'bars' | 'cells'>): n
   return cycleTicks(pattern) / pattern.cells.length;
 }
 
+/** The cell that a tick of the cycle falls into; the cycle goes round and round. */
+export function cellAt(pattern: Pick<Pattern, 'metre' | 'bars' | 'cells'>, tick: number): number {
+  return Math.floor((tick % cycleTicks(pattern)) / cellTicks(pattern));
+}
+
 /** Whether a cell is heard as a new sound: passing and damping are not. */
 export function isStruck(cell: PatternCell): boolean {
   return cell.kind === 'stroke' || cell.kind === 'pick';

@@ -15,8 +15,17 @@ import { type OpenedSong as Opened, openSong, stepStore } from '../editor/open-s
 import { trackSave } from '../editor/pending-saves.ts';
 import { createSongEditor, type SongEditor } from '../editor/song-editor.ts';
 import { usePlayers } from '../editor/use-players.ts';
-import { LaterDocument, SongEditorProvider, useDocument, useSongEditor, useSongState } from '../editor/use-song.tsx';
+import {
+  LaterDocument,
+  SongEditorProvider,
+  useDocument,
+  usePart,
+  useSongEditor,
+  useSongState,
+} from '../editor/use-song.tsx';
 import { LibraryNotices } from '../library/library-notices.tsx';
+import { HearBoxes } from '../sound/hear-boxes.tsx';
+import { stopHearing } from '../sound/sounding.ts';
 import { chooseLook, nextLook, readLook } from '../theme/look.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
@@ -81,6 +90,7 @@ function OpenedSong({ opened }: { readonly opened: Opened }) {
     <SongEditorProvider editor={editor}>
       <PlayersOfSong />
       <WindowTitle />
+      <HearSong />
       <Frame>
         <SkipLink href="#step">Skip to the step</SkipLink>
         <LadderRail />
@@ -127,6 +137,13 @@ function WindowTitle() {
   const step = stepAt(useLocation().pathname);
   useWindowTitle(step === null ? title : `${title}, ${step.label}`);
   return null;
+}
+
+/** Boxes strum as the guitar is tuned; what is heard ends when the song is left. */
+function HearSong() {
+  const { tuning } = usePart().setup;
+  useEffect(() => stopHearing, []);
+  return <HearBoxes tuning={tuning} />;
 }
 
 /** What a change took with it, until it has been read or undone. */
@@ -195,6 +212,7 @@ function useSongActions(editor: SongEditor, show: (sheet: 'keys' | 'versions') =
     { key: '0', label: 'Go to the songs', run: () => void navigate('/') },
     { key: 'undo', label: 'Undo', run: editor.undo },
     { key: 'redo', label: 'Redo', run: editor.redo },
+    { key: 'Escape', label: 'End what is heard', run: stopHearing },
     { key: 'v', label: 'Kept versions of this song', run: () => show('versions') },
     { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
     { key: 'o', label: 'Settings', run: () => void navigate('/settings') },

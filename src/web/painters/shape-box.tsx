@@ -42,6 +42,8 @@ export const ShapeBox = memo(function ShapeBox(props: ShapeBoxProps) {
   return (
     <svg
       role="img"
+      data-frets={formatShape(fingering.shape)}
+      data-capo={capoFret}
       aria-label={props.label ?? `frets ${formatShape(fingering.shape)}`}
       viewBox={`${-left} ${-above} ${width} ${height}`}
       width={width * scale}

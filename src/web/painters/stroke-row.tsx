@@ -6,7 +6,13 @@ import { fingerFor } from '../../core/rhythm/picking.ts';
 import { colour } from '../theme/tokens.ts';
 
 /** A pattern as it is played: a stroke for each cell over its count; what is only passed is left faint. */
-export function StrokeRow({ pattern, isSmall = false }: { readonly pattern: Pattern; readonly isSmall?: boolean }) {
+export function StrokeRow(props: {
+  readonly pattern: Pattern;
+  readonly isSmall?: boolean;
+  /** The cell that sounds. */
+  readonly litCell?: number | null;
+}) {
+  const { pattern, isSmall = false, litCell = null } = props;
   const counts = listCounts(pattern);
   const swings = listSwings(pattern);
   const starts = new Set(
@@ -16,7 +22,7 @@ export function StrokeRow({ pattern, isSmall = false }: { readonly pattern: Patt
     <Row role="img" aria-label={speakPattern(pattern)} data-small={isSmall || undefined}>
       {pattern.cells.map((cell, index) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: cells have no other name than their place
-        <span key={index} data-start={starts.has(index) || undefined}>
+        <span key={index} data-start={starts.has(index) || undefined} data-lit={litCell === index || undefined}>
           <Stroke cell={cell} hand={swings[index] ?? 'down'} />
           <small data-struck={isStruck(cell) || undefined}>{counts[index]}</small>
         </span>
@@ -75,6 +81,7 @@ const Row = styled.span`
   > span { display: inline-grid; justify-items: center; width: 20px; }
   &[data-small] > span { width: 15px; }
   > span[data-start]:not(:first-child) { margin-left: 6px; }
+  > span[data-lit] { color: ${colour.brassText}; box-shadow: inset 0 -3px 0 ${colour.brass}; }
   svg { stroke: currentColor; fill: currentColor; }
   circle { fill: ${colour.paper}; stroke-width: 1.6; }
   circle[data-filled] { fill: currentColor; }

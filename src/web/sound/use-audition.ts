@@ -1,60 +1,81 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback } from 'react';
 import { performanceOf } from '../../core/arrange/performance/performance.ts';
-import { listNotes, type StrumNote, withPattern } from '../../core/arrange/performance/strum-notes.ts';
+import { type StrumNote, tempoOf, withPattern } from '../../core/arrange/performance/strum-notes.ts';
+import { itemAt, sumOf } from '../../core/kernel/list.ts';
+import { formatCount } from '../../core/kernel/plural.ts';
+import type { Performed } from '../../core/rehearse/band.ts';
+import { type Place, type Rehearsal, stageOf, stepsOf } from '../../core/rehearse/itinerary.ts';
+import { stepsOfNotes, toLooseNotes } from '../../core/rehearse/loose-notes.ts';
 import type { Pattern } from '../../core/rhythm/pattern.ts';
+import { ticksToSeconds } from '../../core/rhythm/tempo.ts';
 import type { PlayedBar } from '../../core/song/played/played-bars.ts';
 import { useDocument, usePart } from '../editor/use-song.tsx';
-import { playNotes } from './strum-sound.ts';
+import { hear, stopHearing, useSounding } from './sounding.ts';
 
-/** How a pattern is listened to. */
+/** How bars and patterns are listened to. */
 export type Audition = {
   /** What is played now, by the name of its pattern or place; null: nothing. */
   readonly playing: string | null;
-  /** How many notes were set for the last one, and over how many seconds. */
-  readonly scheduled: { readonly notes: number; readonly seconds: number };
+  /** How much that is. */
+  readonly about: string;
   readonly problem: string;
+  /** Plays bars of the song with its own shapes, with a pattern throughout where one is tried. */
   readonly play: (name: string, bars: readonly PlayedBar[], tried: Pattern | null) => void;
-  /** Plays notes that were worked out elsewhere. */
+  /** Plays bars of what was worked out elsewhere, by their indexes: a level, or one bar after the other on every level. */
+  readonly playBars: (name: string, rounds: readonly Round[]) => void;
+  /** Plays notes that stand for themselves. */
   readonly playNotes: (name: string, notes: readonly StrumNote[]) => void;
   readonly stop: () => void;
 };
 
-/** Plays bars of the open song with its own shapes. */
+/** Plays bars of the open song. */
 export function useAudition(): Audition {
   const document = useDocument();
   const part = usePart();
-  const current = useRef<{ readonly stop: () => void } | null>(null);
-  const [playing, setPlaying] = useState<string | null>(null);
-  const [scheduled, setScheduled] = useState({ notes: 0, seconds: 0 });
-  const [problem, setProblem] = useState('');
-  const stop = (): void => {
-    current.current?.stop();
-    current.current = null;
-    setPlaying(null);
-  };
-  useEffect(() => () => current.current?.stop(), []);
+  const playing = useSounding(({ name }) => name);
+  const problem = useSounding((state) => state.problem);
+  const about = useSounding((state) => state.about);
+  const playBars = useCallback<Audition['playBars']>((name, rounds) => {
+    if (rounds.some(([, indexes]) => indexes.length > 0)) {
+      const { steps, performed } = stepsOfRounds(rounds);
+      void hear({ name, about: sayLength(rounds), steps, performed });
+    }
+  }, []);
   const play = (name: string, bars: readonly PlayedBar[], tried: Pattern | null): void => {
     const performance = tried === null ? performanceOf(document, part) : withPattern(document, part, tried);
-    const indexes = bars.map(({ startTick }) => performance.played.findIndex((bar) => bar.startTick === startTick));
-    playAll(name, listNotes(performance, indexes));
+    const at = new Map(performance.played.map(({ startTick }, index) => [startTick, index]));
+    playBars(name, [[performance, bars.flatMap(({ startTick }) => at.get(startTick) ?? [])]]);
   };
-  const playAll = (name: string, notes: readonly StrumNote[]): void => {
-    stop();
-    setScheduled({ notes: notes.length, seconds: Math.max(0, ...notes.map(({ atSeconds }) => atSeconds)) });
-    setPlaying(name);
-    void playNotes(notes, () => setPlaying(null)).then((started) => {
-      if ('problem' in started) {
-        setProblem(started.problem);
-        setPlaying(null);
-      } else {
-        current.current = started;
-      }
-    });
-  };
-  return { playing, scheduled, problem, play, playNotes: playAll, stop };
+  const playNotes = (name: string, notes: readonly StrumNote[]): void =>
+    void hear({ name, steps: stepsOfNotes(toLooseNotes(notes)) });
+  return { playing, about, problem, play, playBars, playNotes, stop: stopHearing };
 }
 
-/** What is heard now: "Chorus: 44 notes in 6.1 s." */
-export function sayPlaying({ playing, scheduled }: Pick<Audition, 'playing' | 'scheduled'>): string {
-  return `${playing}: ${scheduled.notes} notes in ${scheduled.seconds.toFixed(1)} s.`;
+type Round = readonly [Performed, readonly number[]];
+
+/** Bars of one performance after the bars of another, once each, by one guitar. */
+function stepsOfRounds(rounds: readonly Round[]) {
+  const heard = rounds.filter(([, indexes]) => indexes.length > 0);
+  const rehearsal: Rehearsal = {
+    bandOf: (stage) => ({ guitar: itemAt(heard, stage)[0], second: null, loop: null }),
+    layers: ['guitar'],
+    plan: { stages: heard.map(([, indexes]) => indexes), isLooped: false, hasRest: false, roundsPerStage: 1 },
+    click: 'off',
+    toneMidi: null,
+    speedOfRound: () => 1,
+  };
+  const performed = (place: Place): Performed => itemAt(heard, stageOf(place))[0];
+  return { steps: stepsOf(() => rehearsal), performed };
+}
+
+/** How much is heard: "4 bars, 8.7 s". */
+function sayLength(rounds: readonly Round[]): string {
+  const bars = rounds.flatMap(([{ played }, indexes]) => indexes.flatMap((index) => played[index] ?? []));
+  const seconds = sumOf(bars, (bar) => ticksToSeconds(bar.lengthTicks, tempoOf(bar)));
+  return `${formatCount(bars.length, 'bar')}, ${seconds.toFixed(1)} s`;
+}
+
+/** What is heard now: "Chorus: 4 bars, 8.7 s." */
+export function sayPlaying({ playing, about }: Pick<Audition, 'playing' | 'about'>): string {
+  return `${playing}${about === '' ? '' : `: ${about}`}.`;
 }

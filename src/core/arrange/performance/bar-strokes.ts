@@ -24,6 +24,8 @@ export type BarStroke = Pick<PlacedStroke, 'startTick' | 'lengthTicks'> & {
   readonly slot: Slot;
   /** Whether it is cut off as soon as it was heard. */
   readonly isCut: boolean;
+  /** Whether the strings are damped where it ends. */
+  readonly isDamped: boolean;
 };
 
 /** What is played in a bar as far as strokes depend on it. */
@@ -46,7 +48,8 @@ export function placeInBar(
 ): PlacedPattern {
   const own = pattern ?? plainPattern(bar);
   const swings = listSwings(own);
-  const placed = fitPattern(own, bar.lengthTicks, bar.metre, fromTick).strokes.flatMap((stroke) => {
+  const fitted = fitPattern(own, bar.lengthTicks, bar.metre, fromTick).strokes;
+  const placed = fitted.flatMap((stroke, at) => {
     const { startTick, lengthTicks, cell, index } = stroke;
     return cell === null
       ? []
@@ -57,6 +60,7 @@ export function placeInBar(
             cell,
             direction: directionOf(cell, swings[index] ?? null, startTick, bar),
             isCut: false,
+            isDamped: fitted[at + 1]?.cell?.kind === 'damp',
           },
         ];
   });
@@ -81,13 +85,14 @@ export function strokesOfBar(bar: BarMusic, placed: PlacedPattern, next: Slot | 
   if (only !== undefined && bar.slots.length === 1 && placed.struck.length > 0 && isPlain(only, next)) {
     // Written out: a song has thousands of strokes, and copies by spreading take several times as long.
     return placed.struck.map(
-      ({ startTick, lengthTicks, cell, direction, isCut }): BarStroke => ({
+      ({ startTick, lengthTicks, cell, direction, isCut, isDamped }): BarStroke => ({
         startTick,
         lengthTicks,
         cell,
         direction,
         slot: only,
         isCut,
+        isDamped,
       }),
     );
   }
@@ -230,7 +235,8 @@ function inTime(struck: readonly Struck[], { lengthTicks, metre }: BarMusic): re
   const strokes: BarStroke[] = [];
   for (const [index, { startTick, cell, direction, slot, isCut }] of ordered.entries()) {
     if (slot !== null && isStruck(cell)) {
-      const until = (ordered[index + 1]?.startTick ?? lengthTicks) - startTick;
+      const after = ordered[index + 1];
+      const until = (after?.startTick ?? lengthTicks) - startTick;
       strokes.push({
         startTick,
         lengthTicks: isCut ? Math.min(until, beatTicks(metre) / 2) : until,
@@ -238,6 +244,7 @@ function inTime(struck: readonly Struck[], { lengthTicks, metre }: BarMusic): re
         direction,
         slot,
         isCut,
+        isDamped: after !== undefined && (after.slot === null || after.cell.kind === 'damp'),
       });
     }
   }

@@ -11,31 +11,43 @@ import { listJoins } from '../../song/attachments/ornaments.ts';
 import { type HandOfBar, NOTHING_SAID, toStoredPattern } from '../../song/attachments/right-hand.ts';
 import type { OrnamentNote, Part, SongDocument } from '../../song/document/document.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
+import type { PlacedOrnament } from '../ornaments/placed-ornaments.ts';
 import type { BarStroke } from './bar-strokes.ts';
 import { heldAt } from './held-at.ts';
-import { type Held, type Performance, type PerformedBar, performanceOf } from './performance.ts';
+import { type Held, type Performance, performanceOf } from './performance.ts';
 import { stringsPicked } from './picked-chords.ts';
 
+/** How a string is made to sound: it rings, is damped by the palm, hit while muted, or sounded by the left hand alone. */
+export type Touch = 'ring' | 'palm' | 'muted' | 'joined';
+
 /**
- * One note: when it is struck (seconds from the first bar given), its MIDI number, how long it rings, and how hard (0 to 1). The stroke
- * it belongs to begins at `startTick` from the first bar line, and the note `delaySeconds` after it.
+ * One note of a bar. The stroke it belongs to begins at `startTick` from the bar line, and the note `delaySeconds` after it. It rings for
+ * `ringTicks`, or for `seconds` at any tempo (null: as long as it rings); `velocity` is how hard, 0 to 1. `fromMidi` is where a slide or
+ * a bend begins (null: on the note itself).
  */
-export type StrumNote = {
+export type BarNote = {
   readonly startTick: number;
   readonly delaySeconds: number;
-  readonly atSeconds: number;
+  /** 0 = lowest. */
+  readonly stringIndex: number;
   readonly midi: number;
-  readonly seconds: number;
+  readonly ringTicks: number;
+  readonly seconds: number | null;
   readonly velocity: number;
+  readonly touch: Touch;
+  readonly fromMidi: number | null;
 };
 
+/** A note among those of some bars: ticks are from the first bar line given, and so are the seconds at which it is struck. */
+export type StrumNote = Omit<BarNote, 'seconds'> & { readonly atSeconds: number; readonly seconds: number };
+
 /** Seconds between the strings of a stroke (from memory: some 60 ms over six strings at an easy tempo). */
-const STRING_DELAY_SECONDS = 0.011;
+export const STRING_DELAY_SECONDS = 0.011;
 const UP_STRINGS = 4;
 const TOP_STRINGS = 3;
 const LOW_STRINGS = 3;
-const MUTED_SECONDS = 0.045;
-const PALM_SECONDS = 0.18;
+/** How long what is damped is heard, at any tempo. */
+const TOUCH_SECONDS = { muted: 0.045, palm: 0.18, ring: null } as const;
 const LOUDNESS = { soft: 0.4, medium: 0.65, loud: 0.9 } as const;
 const ACCENT = 1.35;
 const MUTED = 0.7;
@@ -51,14 +63,20 @@ export function listNotes(performed: Performed, indexes?: readonly number[]): re
   let startSeconds = 0;
   let barTick = 0;
   return (indexes ?? [...played.keys()]).flatMap((index) => {
-    const [bar, performedBar] = [played[index], bars[index]];
-    if (bar === undefined || performedBar === undefined) {
+    const bar = played[index];
+    if (bar === undefined || bars[index] === undefined) {
       return [];
     }
-    const start = { seconds: startSeconds, tick: barTick };
-    startSeconds += ticksToSeconds(bar.lengthTicks, tempoOf(bar));
+    const [seconds, tick] = [startSeconds, barTick];
+    const secondsAt = (ticks: number): number => ticksToSeconds(ticks, tempoOf(bar));
+    startSeconds += secondsAt(bar.lengthTicks);
     barTick += bar.lengthTicks;
-    return notesOfBar(performed, { bar, performedBar, index, start });
+    return notesOfBar(performed, index).map((note) => ({
+      ...note,
+      startTick: tick + note.startTick,
+      atSeconds: seconds + secondsAt(note.startTick) + note.delaySeconds,
+      seconds: note.seconds ?? secondsAt(note.ringTicks),
+    }));
   });
 }
 
@@ -68,49 +86,59 @@ export function withPattern(document: SongDocument, part: Part, pattern: Pattern
   return performanceOf(document, { ...part, patterns: [assignment] });
 }
 
-function tempoOf({ tempo }: PlayedBar): Tempo {
+/** What a bar is heard at. */
+export function tempoOf({ tempo }: Pick<PlayedBar, 'tempo'>): Tempo {
   return tempo ?? PLAIN_TEMPO;
 }
 
-type Here = {
-  readonly bar: PlayedBar;
-  readonly performedBar: PerformedBar;
-  readonly index: number;
-  readonly start: { readonly seconds: number; readonly tick: number };
-};
-
-function notesOfBar({ part, bars }: Performed, { bar, performedBar, index, start }: Here): readonly StrumNote[] {
+/** The notes of one played bar, by its index; strokes that come early into the next bar stand at the end of this one. */
+export function notesOfBar({ part, played, bars }: Performed, index: number): readonly BarNote[] {
+  const [bar, performedBar] = [played[index], bars[index]];
+  if (bar === undefined || performedBar === undefined) {
+    return [];
+  }
   const { hand, strokes, ornaments, ringsOnTicks } = performedBar;
-  const secondsAt = (ticks: number): number => ticksToSeconds(ticks, tempoOf(bar));
+  const isSilenceNext = bars[index + 1]?.slots[0]?.slot.chord === null;
   const strummed = strokes.flatMap((stroke, at) => {
     const held = heldAt(bars, index, stroke.slot.id);
-    const ringTicks = ringOf(stroke, bar, at === strokes.length - 1 ? ringsOnTicks : 0);
-    return held === null
-      ? []
-      : notesOf(stroke, part, hand, held).map((note) => ({
-          ...note,
-          startTick: start.tick + stroke.startTick,
-          atSeconds: start.seconds + secondsAt(stroke.startTick) + note.delaySeconds,
-          seconds: note.seconds ?? secondsAt(ringTicks),
-        }));
+    const isLast = at === strokes.length - 1;
+    const ringTicks = ringOf(
+      isLast && isSilenceNext ? { ...stroke, isDamped: true } : stroke,
+      bar,
+      isLast ? ringsOnTicks : 0,
+    );
+    return held === null ? [] : notesOf(stroke, { part, hand, held, ringTicks });
   });
-  const beside = ornaments.flatMap(({ ornament: { kind }, notes }) => {
-    const joined = new Set(listJoins({ kind, notes }).map(({ to }) => to));
-    return notes.map((note) => ({
-      startTick: start.tick + note.startTick,
-      delaySeconds: 0,
-      atSeconds: start.seconds + secondsAt(note.startTick),
-      midi: ornamentMidi(part, note),
-      seconds: secondsAt(note.lengthTicks),
-      velocity: LOUDNESS[hand.dynamics ?? 'medium'] * (joined.has(note) ? SLURRED : 1),
-    }));
-  });
-  return [...strummed, ...beside];
+  return [...strummed, ...ornaments.flatMap((each) => notesOfOrnament(part, hand, each))];
 }
 
-/** How long a stroke rings, in ticks: until the next one, at least a beat, and over ties; one that is cut is cut. */
-function ringOf({ lengthTicks, isCut }: BarStroke, { metre }: PlayedBar, ringsOnTicks: number): number {
-  return isCut ? lengthTicks : Math.max(lengthTicks, beatTicks(metre)) + ringsOnTicks;
+/** The notes of an ornament as they lie on the neck: those that are joined to one before are sounded by the left hand. */
+function notesOfOrnament(
+  part: Part,
+  { dynamics }: HandOfBar,
+  { ornament: { kind }, notes }: PlacedOrnament,
+): readonly BarNote[] {
+  const joins = new Map(listJoins({ kind, notes }).map((joined) => [joined.to, joined]));
+  return notes.map((note): BarNote => {
+    const joined = joins.get(note) ?? null;
+    const glides = joined !== null && (joined.join === 'slide' || joined.join === 'bend');
+    return {
+      startTick: note.startTick,
+      delaySeconds: 0,
+      stringIndex: part.setup.tuning.openMidi.length - note.stringNumber,
+      midi: ornamentMidi(part, note),
+      ringTicks: note.lengthTicks,
+      seconds: null,
+      velocity: LOUDNESS[dynamics ?? 'medium'] * (joined === null ? 1 : SLURRED),
+      touch: joined === null ? 'ring' : 'joined',
+      fromMidi: glides ? ornamentMidi(part, joined.from) : null,
+    };
+  });
+}
+
+/** How long a stroke rings, in ticks: until the next one, at least a beat, and over ties; what is cut or damped ends there. */
+function ringOf({ lengthTicks, isCut, isDamped }: BarStroke, { metre }: PlayedBar, ringsOnTicks: number): number {
+  return isCut || isDamped ? lengthTicks : Math.max(lengthTicks, beatTicks(metre)) + ringsOnTicks;
 }
 
 /** What a note of an ornament sounds as it lies on the neck, as a MIDI number. */
@@ -121,29 +149,32 @@ export function ornamentMidi({ setup }: Pick<Part, 'setup'>, { stringNumber, fre
 /** A slurred note is struck by the left hand alone (from memory: about three quarters as loud). */
 const SLURRED = 0.75;
 
-type LooseNote = Pick<StrumNote, 'delaySeconds' | 'midi' | 'velocity'> & { readonly seconds: number | null };
+type Struck = { readonly part: Part; readonly hand: HandOfBar; readonly held: Held; readonly ringTicks: number };
 
-/** The notes of one stroke; null seconds are as long as it rings. */
-function notesOf(stroke: BarStroke, part: Part, hand: HandOfBar, held: Held): readonly LooseNote[] {
-  const { seconds, velocity } = touchOf(stroke.cell, hand);
+/** The notes of one stroke. */
+function notesOf(stroke: BarStroke, { part, hand, held, ringTicks }: Struck): readonly BarNote[] {
+  const { seconds, velocity, touch } = touchOf(stroke.cell, hand);
   return stringsOf(stroke, part, held).map((stringIndex, order) => ({
+    startTick: stroke.startTick,
     delaySeconds: stroke.cell.kind === 'pick' ? 0 : order * STRING_DELAY_SECONDS,
+    stringIndex,
     midi: soundingMidi(part.setup, stringIndex, held.fingering.shape[stringIndex] ?? 0),
+    ringTicks,
     seconds,
     velocity,
+    touch,
+    fromMidi: null,
   }));
 }
 
-/** How long and how hard a cell is heard; null seconds: as long as it lasts. */
-function touchOf(cell: PatternCell, hand: HandOfBar): { readonly seconds: number | null; readonly velocity: number } {
+/** How a cell is heard: null seconds are as long as it lasts. */
+function touchOf(cell: PatternCell, hand: HandOfBar): Pick<BarNote, 'seconds' | 'velocity' | 'touch'> {
   const sound = cell.kind === 'stroke' ? cell.sound : 'all';
   const isAccent = (cell.kind === 'stroke' || cell.kind === 'pick') && cell.accent;
   const isPalmed = sound === 'palm' || hand.isMuted === true;
   const weight = isAccent ? ACCENT : sound === 'muted' ? MUTED : 1;
-  return {
-    seconds: sound === 'muted' ? MUTED_SECONDS : isPalmed ? PALM_SECONDS : null,
-    velocity: Math.min(1, LOUDNESS[hand.dynamics ?? 'medium'] * weight),
-  };
+  const touch = sound === 'muted' ? 'muted' : isPalmed ? 'palm' : 'ring';
+  return { seconds: TOUCH_SECONDS[touch], velocity: Math.min(1, LOUDNESS[hand.dynamics ?? 'medium'] * weight), touch };
 }
 
 /** The strings a stroke strikes (index 0 = lowest), in the order in which they are struck. */

@@ -2,11 +2,13 @@ import { useCallback, useEffect, useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { styled } from 'styled-components';
 import { MOST_PLANNED_CHORDS } from '../../../core/arrange/setup/setup-plan.ts';
+import type { Tuning } from '../../../core/fretboard/tuning.ts';
 import { plural } from '../../../core/kernel/plural.ts';
 import { bestWords } from '../../../core/words/capo-row-words.ts';
 import { joinWords } from '../../../core/words/sentence.ts';
 import { formatCapo } from '../../../core/words/setup-words.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { hearPressed, hearShapes } from '../../sound/hear-notes.ts';
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
@@ -45,11 +47,18 @@ export function CapoPage() {
       takeSetup({ tuning: setup.tuning, capoFret }, plan.rows.find((row) => row.capoFret === capoFret) ?? null),
     [takeSetup, setup.tuning, plan.rows],
   );
+  const heardAt = useHeardAt(plan, setup.tuning);
+  const { press, pass } = useHeardPress(heardAt, take);
   const comparing = useComparing(step);
   useBestFret(isWaiting ? null : (easiest[0] ?? null), take);
   const [golden] = easiest;
   useKeyedActions('Capo', [
     { key: '↑ ↓', label: 'On the frets: the capo a fret higher or lower' },
+    {
+      key: 'h',
+      label: 'Hear the first chords at this fret',
+      run: () => heardAt(setup.capoFret, FIRST_CHORDS, hearShapes),
+    },
     { key: 'c', label: 'Tick this fret, to lay it beside others', run: () => comparing.tick(setup.capoFret) },
     { key: 'i', label: 'The ticked frets side by side', run: comparing.open },
     ...(golden === undefined || isWaiting
@@ -81,7 +90,8 @@ export function CapoPage() {
           easiest={easiest}
           isDisabled={isWaiting}
           showsKey={part.wishes.isKeyFree}
-          onTake={take}
+          onTake={press}
+          onPass={pass}
           ticked={comparing.ticked}
           onTick={comparing.tick}
         />
@@ -114,6 +124,34 @@ export function CapoPage() {
       />
     </Page>
   );
+}
+
+/** So many chords of a song tell how a fret sounds. */
+const FIRST_CHORDS = 4;
+
+/** Strums the first chords of the song as a fret would have them. */
+function useHeardAt({ rows }: CapoStep['plan'], tuning: Tuning) {
+  return useCallback(
+    (capoFret: number, count: number, heard: typeof hearShapes): void => {
+      const chords = rows.find((row) => row.capoFret === capoFret)?.chords ?? [];
+      const shapes = chords.flatMap(({ rated }) => (rated === null ? [] : [rated.fingering.shape]));
+      heard(formatCapo(capoFret), { tuning, capoFret }, shapes.slice(0, count));
+    },
+    [rows, tuning],
+  );
+}
+
+/** The same as a fret is pressed, and as the capo is dragged over it. */
+function useHeardPress(heardAt: ReturnType<typeof useHeardAt>, take: (capoFret: number) => void) {
+  const press = useCallback(
+    (capoFret: number): void => {
+      take(capoFret);
+      heardAt(capoFret, FIRST_CHORDS, hearPressed);
+    },
+    [take, heardAt],
+  );
+  const pass = useCallback((capoFret: number): void => heardAt(capoFret, 1, hearPressed), [heardAt]);
+  return { press, pass };
 }
 
 /** Puts the capo on the best fret once it is known, where the way here asks for it. */

@@ -1,4 +1,4 @@
-import { memo, useState } from 'react';
+import { memo, useCallback, useState } from 'react';
 import { Checkbox, RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { CapoPlan } from '../../../core/arrange/capo/capo-rows.ts';
@@ -29,15 +29,26 @@ export function Ladder(props: {
   readonly isDisabled: boolean;
   readonly showsKey: boolean;
   readonly onTake: (capoFret: number) => void;
+  /** The fret under the capo while it is dragged. */
+  readonly onPass: (capoFret: number) => void;
   /** The frets that are ticked to be compared. */
   readonly ticked: readonly number[];
   readonly onTick: (capoFret: number) => void;
 }) {
-  const { plan, soundingKey, capoFret, strings, easiest, isDisabled, showsKey, onTake, ticked, onTick } = props;
+  const { plan, soundingKey, capoFret, strings, easiest, isDisabled, showsKey, onTake, onPass, ticked, onTick } = props;
   const [under, setUnder] = useState<number | null>(null);
+  const preview = useCallback(
+    (fret: number | null): void => {
+      setUnder(fret);
+      if (fret !== null) {
+        onPass(fret);
+      }
+    },
+    [onPass],
+  );
   return (
     <Frame>
-      <Neck capoFret={capoFret} strings={strings} isDisabled={isDisabled} onPreview={setUnder} onDrop={onTake} />
+      <Neck capoFret={capoFret} strings={strings} isDisabled={isDisabled} onPreview={preview} onDrop={onTake} />
       <RungGroup
         aria-label="Capo fret"
         value={String(capoFret)}

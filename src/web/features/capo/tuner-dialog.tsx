@@ -18,12 +18,13 @@ import { formatOpenString, STANDARD_TUNING } from '../../../core/fretboard/tunin
 import { formatTunerSign } from '../../../core/words/tuner-words.ts';
 import { useSettings } from '../../api/settings.tsx';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { hearString } from '../../sound/hear-notes.ts';
+import { useSounding } from '../../sound/sounding.ts';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Caution } from '../../ui/caution.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Signed } from '../../ui/signed.tsx';
-import { playTone } from './string-sound.ts';
 
 const NOTE_SECONDS = 2.5;
 const SHOWN_CENTS = 50;
@@ -37,16 +38,14 @@ export function TunerDialog({ onClose }: { readonly onClose: () => void }) {
   const aHz = referenceHz(recordCents);
   const [strings, setStrings] = useState(() => detune(STANDARD_TUNING, tuning, Math.random));
   const [chosen, setChosen] = useState(0);
-  const [problem, setProblem] = useState('');
+  const problem = useSounding((state) => state.problem);
   const current = strings[chosen];
   if (current === undefined) {
     return null;
   }
   const set = (next: TunedString): void =>
     setStrings(strings.map((string) => (string.stringIndex === next.stringIndex ? next : string)));
-  const play = (string: TunedString): void => {
-    void playTone(hzOfString(string, aHz), NOTE_SECONDS).then((refusal) => setProblem(refusal ?? ''));
-  };
+  const play = (string: TunedString): void => hearString(hzOfString(string, aHz), NOTE_SECONDS);
   const done = strings.filter((string) => readTuner(string) === 'in tune').length;
   return (
     <Dialog title={`Tune to ${tuning.name}`} isOpen onClose={onClose}>

@@ -2,7 +2,6 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { listPasses } from '../../../core/arrange/form/form-summary.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
-import { listNotes } from '../../../core/arrange/performance/strum-notes.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
 import type { Level } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
@@ -42,8 +41,11 @@ export function LevelsView({
   const playedLevel =
     playedLevels.find(({ levels }) => levels.some((level) => level === chosenLevel)) ?? playedLevels[0];
   const most = Math.max(1, ...playedLevels.map(({ difficulty }) => difficulty.total));
-  const { audition, hear } = useHearing(playedLevel, played, line);
-  useKeyedActions('Levels', [{ key: 'h', label: 'Hear the line on the chosen level, or stop', run: hear }]);
+  const { audition, hear, hearAll } = useHearing({ playedLevels, playedLevel }, played, line);
+  useKeyedActions('Levels', [
+    { key: 'h', label: 'Hear the line on the chosen level, or stop', run: hear },
+    { key: 'a', label: 'Hear the line on every level, one after the other', run: hearAll },
+  ]);
   return (
     <Page>
       <div>
@@ -98,7 +100,10 @@ export function LevelsView({
           </Caution>
         ))}
         <h2>Level {playedLevel?.levels.join(', ')}</h2>
-        <Button onPress={hear}>{audition.playing === null ? `Hear ${line?.text ?? ''}` : 'Stop'}</Button>
+        <Row>
+          <Button onPress={hear}>{audition.playing === null ? `Hear ${line?.text ?? ''}` : 'Stop'}</Button>
+          <Button onPress={hearAll}>On every level in a row</Button>
+        </Row>
         {audition.playing !== null && <p role="status">{sayPlaying(audition)}</p>}
         {playedLevel !== undefined && (
           <LevelDetails
@@ -110,7 +115,7 @@ export function LevelsView({
             run={run}
           />
         )}
-        <StudentPart played={played} bars={line?.bars ?? []} onHear={audition.playNotes} />
+        <StudentPart played={played} bars={line?.bars ?? []} onHear={audition.playBars} />
         <HandEdits played={played} run={run} />
         <Caution>Begin with headphones turned low.</Caution>
       </Beside>
@@ -200,19 +205,28 @@ function useLines(played: readonly PlayedBar[]): readonly LinePlace[] {
   }, [document, played]);
 }
 
-/** Plays a line on a level. */
-function useHearing(playedLevel: PlayedLevel | undefined, played: readonly PlayedBar[], line: LinePlace | undefined) {
+/** Plays a line on a level, or on one after the other. */
+function useHearing(
+  {
+    playedLevels,
+    playedLevel,
+  }: { readonly playedLevels: readonly PlayedLevel[]; readonly playedLevel: PlayedLevel | undefined },
+  played: readonly PlayedBar[],
+  line: LinePlace | undefined,
+) {
   const part = usePart();
   const audition = useAudition();
+  const roundOn = ({ bars }: PlayedLevel) => [{ part, played, bars }, line?.bars ?? []] as const;
   const hear = (): void => {
     if (audition.playing !== null) {
       audition.stop();
     } else if (playedLevel !== undefined && line !== undefined) {
-      const notes = listNotes({ part, played, bars: playedLevel.bars }, line.bars);
-      audition.playNotes(`${line.text} on level ${playedLevel.levels.join(', ')}`, notes);
+      audition.playBars(`${line.text} on level ${playedLevel.levels.join(', ')}`, [roundOn(playedLevel)]);
     }
   };
-  return { audition, hear };
+  const hearAll = (): void =>
+    audition.playBars(`${line?.text} from the first level to the last`, playedLevels.map(roundOn));
+  return { audition, hear, hearAll };
 }
 
 const Page = styled.div`
@@ -229,6 +243,9 @@ const Beside = styled.aside`
   p { font-size: 14px; }
   section { display: grid; gap: 8px; justify-items: start; }
   @media (max-width: 900px) { border-left: 0; border-top: 1px solid ${colour.hairline}; position: static; max-height: none; }
+`;
+const Row = styled.div`
+  display: flex; flex-wrap: wrap; gap: 8px;
 `;
 const Ladder = styled.ul`
   list-style: none; margin: 0; padding: 0;

@@ -8,6 +8,7 @@ import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { ORNAMENT_WORDS } from '../../../core/words/ornament-words.ts';
 import { useChordName } from '../../api/settings.tsx';
 import { StrokeRow } from '../../painters/stroke-row.tsx';
+import { useSounding } from '../../sound/sounding.ts';
 import { colour, nameFace, textFace } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
 
@@ -23,6 +24,7 @@ export function LineTable(props: {
   readonly onChoose: (chord: ChosenChord) => void;
 }) {
   const { playedLevels, played, barIndexes, chosen, onChoose } = props;
+  const sounding = useSounding(({ moment }) => moment?.index ?? null);
   return (
     <Scroll>
       <table>
@@ -30,7 +32,7 @@ export function LineTable(props: {
           <tr>
             <th scope="col">Level</th>
             {barIndexes.map((index) => (
-              <th key={index} scope="col">
+              <th key={index} scope="col" data-lit={index === sounding || undefined}>
                 bar {played[index]?.number}
               </th>
             ))}
@@ -121,6 +123,7 @@ const Scroll = styled.div`
   overflow-x: auto;
   table { border-collapse: collapse; }
   th { font-size: 13px; font-weight: 400; color: ${colour.quiet}; text-align: left; padding: 2px 14px 2px 0; white-space: nowrap; }
+  th[data-lit] { color: ${colour.brassText}; box-shadow: inset 0 -3px 0 ${colour.brass}; }
   tbody th { font: 600 18px/1 ${nameFace}; color: ${colour.ink}; vertical-align: top; padding-top: 14px; }
   td { vertical-align: top; padding: 8px 18px 8px 0; border-top: 1px solid ${colour.hairline}; }
   small { display: block; font-size: 12px; color: ${colour.quiet}; }

@@ -2,11 +2,11 @@ import { useState } from 'react';
 import { styled } from 'styled-components';
 import { LEVELS } from '../../../core/arrange/levels/level-chords.ts';
 import { mixLevels } from '../../../core/arrange/levels/levels.ts';
-import { listNotes, type StrumNote } from '../../../core/arrange/performance/strum-notes.ts';
 import type { Level } from '../../../core/song/document/document.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
+import type { Audition } from '../../sound/use-audition.ts';
 import { Button } from '../../ui/button.tsx';
 import { NumberSelect } from '../../ui/select.tsx';
 
@@ -14,7 +14,7 @@ import { NumberSelect } from '../../ui/select.tsx';
 export function StudentPart(props: {
   readonly played: readonly PlayedBar[];
   readonly bars: readonly number[];
-  readonly onHear: (name: string, notes: readonly StrumNote[]) => void;
+  readonly onHear: Audition['playBars'];
 }) {
   const { played, bars, onHear } = props;
   const document = useDocument();
@@ -24,7 +24,7 @@ export function StudentPart(props: {
   const [right, setRight] = useState<Level>(1);
   const hear = (): void => {
     const mixed = mixLevels(document, part, players, { left, right });
-    onHear('Your part', listNotes({ part, played, bars: mixed }, bars));
+    onHear('Your part', [[{ part, played, bars: mixed }, bars]]);
   };
   return (
     <section aria-label="One student’s part">

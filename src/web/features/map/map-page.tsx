@@ -25,6 +25,7 @@ import { FormStrip } from './form/form-strip.tsx';
 import { MapFacts } from './panels/map-facts.tsx';
 import { Proposals } from './panels/proposals.tsx';
 import { SelectionPanel } from './panels/selection-panel.tsx';
+import { useHearSelected } from './panels/use-hear-selected.ts';
 import { useRecognised } from './panels/use-recognised.ts';
 import { FIRST_BLOCK, listBlocks, nextPlaceOf, type MapView as View } from './places/bar-places.ts';
 import { TapDialog } from './tap/tap-dialog.tsx';
@@ -163,7 +164,8 @@ function useNaming(): MapNaming {
   const keys = songKeysOf(document, part);
   const isShapes = document.chart.chords === 'shapes';
   // An edit of the bars makes all of these anew, and leaves them equal.
-  const names = useKept({ sounding: keys.sounding, shape: keys.shape, isShapes, metre });
+  const passIds = document.map.form.map(({ id }) => id);
+  const names = useKept({ sounding: keys.sounding, shape: keys.shape, isShapes, metre, passIds });
   const hands = useMemo(
     () => new Map(part.patterns.flatMap(({ targetId, pattern }) => (pattern === null ? [] : [[targetId, pattern]]))),
     [part.patterns],
@@ -173,6 +175,7 @@ function useNaming(): MapNaming {
     const shape: MapNaming['large'] = (chord) => nameOf(transposeChord(chord, sounding, shapeKey));
     return {
       metre: names.metre,
+      passIds: names.passIds,
       hands,
       large: names.isShapes ? shape : nameOf,
       small: names.isShapes ? nameOf : shape,
@@ -201,7 +204,9 @@ function useMeetings(played: ReturnType<typeof listPlayedBars>) {
 
 function useMapKeys(onText: () => void, onTap: () => void): void {
   const stores = useMapStores();
+  const { playing, hear, stop } = useHearSelected();
   useKeyedActions('Map', [
+    { key: 'h', label: 'Hear the selected bars, or end it', run: () => (playing === null ? hear('bars') : stop()) },
     { key: 'm', label: 'Go to the bars', run: () => focusBars(stores) },
     { key: 'w', label: 'As written or as played', run: () => switchView(stores) },
     { key: 't', label: 'The text chart beside the map', run: onText },

@@ -1,6 +1,6 @@
 import { styled } from 'styled-components';
 import { beatTicks } from '../../../core/rhythm/metre.ts';
-import type { Pattern } from '../../../core/rhythm/pattern.ts';
+import { cellAt, type Pattern } from '../../../core/rhythm/pattern.ts';
 import { fitPattern, STROKE_LIMITS, strokesPerSecond } from '../../../core/rhythm/pattern-fit.ts';
 import { NOTHING_SAID } from '../../../core/song/attachments/right-hand.ts';
 import { CHORD_ENTRIES, DYNAMICS, type PatternAssignment } from '../../../core/song/document/document.ts';
@@ -8,12 +8,19 @@ import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { ENTRY_WORDS, ROUND_WORDS } from '../../../core/words/pattern-words.ts';
 import { useDocument } from '../../editor/use-song.tsx';
 import { StrokeRow } from '../../painters/stroke-row.tsx';
+import { useSounding } from '../../sound/sounding.ts';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { Select } from '../../ui/select.tsx';
 import type { HandTarget } from './hand-target.ts';
 
 const USUAL = 'usual';
+
+/** A pattern whose strokes light up as they are heard. */
+function LitStrokes({ pattern, isPlaying }: { readonly pattern: Pattern; readonly isPlaying: boolean }) {
+  const litCell = useSounding(({ bar }) => (isPlaying && bar !== null ? cellAt(pattern, bar.patternTick) : null));
+  return <StrokeRow pattern={pattern} isSmall litCell={litCell} />;
+}
 
 /** A place with what the right hand does there: its own pattern, or the one it takes from further out. */
 export function TargetRow(props: {
@@ -43,7 +50,7 @@ export function TargetRow(props: {
       <div>
         {pattern !== null && (isOwn || !isNear) && (
           <>
-            <StrokeRow pattern={pattern} isSmall />
+            <LitStrokes pattern={pattern} isPlaying={isPlaying} />
             <p>{fitWords(pattern, target.bars)}</p>
             {silent !== '' && <p>Not sounding: {silent}.</p>}
           </>

@@ -3,8 +3,11 @@ import { Radio, RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { CHANGE_GROUPS, type GroupedChange, groupChanges } from '../../../core/arrange/shapes/change-groups.ts';
 import type { ChangeSheet, ShapePlan } from '../../../core/arrange/shapes/shape-plan.ts';
+import { type ChordSymbol, formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { itemAt } from '../../../core/kernel/list.ts';
 import { formatCount } from '../../../core/kernel/plural.ts';
+import { stagesOf } from '../../../core/rehearse/range.ts';
+import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
 import { sayChangeAct, sayChangeGroup, sayChangeTime } from '../../../core/words/changes/change-group-words.ts';
 import { formatChange } from '../../../core/words/finger-change-words.ts';
 import { formatTimes } from '../../../core/words/line-words.ts';
@@ -13,6 +16,7 @@ import { BarLinked } from '../../editor/bar-links.tsx';
 import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { ShapeBox } from '../../painters/shape-box.tsx';
+import { useAudition } from '../../sound/use-audition.ts';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
@@ -91,6 +95,21 @@ function ChangeRow({ grouped, title }: { readonly grouped: GroupedChange; readon
   );
 }
 
+/** Plays a change with both hands, where the song has it first; or ends it. */
+function useHearChange(
+  { from, to }: { readonly from: ChordSymbol; readonly to: ChordSymbol },
+  name: string,
+): () => void {
+  const document = useDocument();
+  const { playing, play, stop } = useAudition();
+  return () => {
+    const range = { kind: 'change', fromChord: formatChordSymbol(from), toChord: formatChordSymbol(to) } as const;
+    const played = listPlayedBars(document);
+    const bars = stagesOf(document, range).flatMap((indexes) => indexes.flatMap((index) => played[index] ?? []));
+    return playing === name ? stop() : play(name, bars, null);
+  };
+}
+
 function keyOf({ from, to }: ChangeSheet): string {
   return `${from} ${to}`;
 }
@@ -105,10 +124,15 @@ function Chosen(props: {
   const style = usePlaceStyle();
   const { capoFret } = usePart().setup;
   const { stage, step, isPlaying, play } = useStages();
+  const hear = useHearChange(
+    { from: itemAt(plan.sheets, sheet.from).sounding, to: itemAt(plan.sheets, sheet.to).sounding },
+    `${name(sheet.from)} to ${name(sheet.to)}`,
+  );
   useKeyedActions('The change', [
     { key: '.', label: 'Next stage of the change', run: () => step(1) },
     { key: ',', label: 'Stage before', run: () => step(-1) },
-    { key: 'p', label: 'Play the change', run: play },
+    { key: 'p', label: 'Show the change as it moves', run: play },
+    { key: 'h', label: 'Hear the change where the song has it', run: hear },
   ]);
   const ends = [sheet.from, sheet.to].map((place) => itemAt(plan.sheets, place));
   return (
@@ -147,7 +171,10 @@ function Chosen(props: {
           Next
         </Button>
         <Button onPress={play} isDisabled={isPlaying} aria-keyshortcuts="p">
-          Play
+          Show it move
+        </Button>
+        <Button onPress={hear} aria-keyshortcuts="h">
+          Hear it
         </Button>
       </Ends>
       <small>Brass fingers stay. Hollow ones are in the air.</small>

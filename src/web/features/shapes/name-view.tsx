@@ -14,6 +14,7 @@ import { useChordName } from '../../api/settings.tsx';
 import { usePlaceStyle } from '../../editor/use-place-style.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { hearPressed } from '../../sound/hear-notes.ts';
 import { colour, nameFace } from '../../theme/tokens.ts';
 import { Caution } from '../../ui/caution.tsx';
 import { Field } from '../../ui/field.tsx';
@@ -48,7 +49,13 @@ export function NameView() {
           Draw a shape: press where a finger stands, press again to take it off; the sign above a string opens or mutes
           it.
         </p>
-        <FretGrid shape={shape} onChange={setDrawn} />
+        <FretGrid
+          shape={shape}
+          onChange={(next) => {
+            setDrawn(next);
+            hearPressed('The shape', part.setup, [next]);
+          }}
+        />
         <Fields>
           <Field
             label={`Or type its frets from the ${fretsAdded === 0 ? 'capo' : 'nut'}, ${strings} strings from the lowest`}

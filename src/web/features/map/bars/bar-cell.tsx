@@ -5,6 +5,7 @@ import { barChangeWords } from '../../../../core/page/handout/bar-signs.ts';
 import type { Metre } from '../../../../core/rhythm/metre.ts';
 import type { Bar, StoredPattern } from '../../../../core/song/document/document.ts';
 import { STAR_SIGN, sayMarks } from '../../../../core/words/mark-words.ts';
+import { useSounding } from '../../../sound/sounding.ts';
 import { colour, nameFace } from '../../../theme/tokens.ts';
 import { Signed } from '../../../ui/signed.tsx';
 
@@ -15,6 +16,8 @@ export type MapNaming = {
   readonly small: (chord: ChordSymbol) => string;
   /** The right hand's patterns, by the place they are kept for; null is the song. */
   readonly hands: ReadonlyMap<number | null, StoredPattern>;
+  /** The passes of the form, by their ids. */
+  readonly passIds: readonly number[];
 };
 
 type BarCellProps = {
@@ -41,6 +44,9 @@ type BarCellProps = {
 export const BarCell = memo(function BarCell(props: BarCellProps) {
   const { bar, place, number, where, naming, isSelected, isEntry, isOdd, isRinging, hand, refused } = props;
   const metre = bar.metre ?? naming.metre;
+  const isLit = useSounding(
+    (state) => state.bar?.barId === bar.id && isInPass(place, naming.passIds[state.bar.passIndex]),
+  );
   const changes = [barChangeWords(bar, metre), hand, bar.note].filter((text) => text !== '').join(', ');
   let start = 0;
   return (
@@ -49,6 +55,7 @@ export const BarCell = memo(function BarCell(props: BarCellProps) {
       data-place={place}
       data-number={number}
       aria-label={`${where}: ${wordsOf(bar, naming, changes)}${refused === '' ? '' : `, ${refused}`}`}
+      data-lit={isLit || undefined}
       data-odd={isOdd || undefined}
       data-refused={refused !== '' || undefined}
       aria-pressed={isSelected}
@@ -87,6 +94,11 @@ export const BarCell = memo(function BarCell(props: BarCellProps) {
   );
 });
 
+/** Whether a place shows a pass: its own where the song is shown as it is played, and every one where it is shown as written. */
+function isInPass(place: string, passId: number | undefined): boolean {
+  return !place.startsWith('pass ') || place.startsWith(`pass ${passId}/`);
+}
+
 /** What a bar says to those who hear the page: its chords with what is marked on them, and what changes in it. */
 function wordsOf(bar: Bar, naming: MapNaming, changes: string): string {
   let start = 0;
@@ -107,6 +119,7 @@ const Cell = styled.button`
   &:first-child { border-left: 3px solid ${colour.ink}; }
   &:hover { background: ${colour.spruceSoft}; }
   &[aria-pressed='true'] { background: ${colour.spruceSoft}; box-shadow: inset 0 0 0 2px ${colour.spruce}; }
+  &[data-lit] { background: ${colour.brassSoft}; border-left: 4px solid ${colour.brass}; padding-left: 6px; }
   &[data-odd] { box-shadow: inset 0 -3px 0 ${colour.brass}; }
   &[data-odd][aria-pressed='true'] { box-shadow: inset 0 0 0 2px ${colour.spruce}, inset 0 -3px 0 ${colour.brass}; }
   &[data-refused] { box-shadow: inset 0 -2px 0 ${colour.rosewood}; }

@@ -13,6 +13,7 @@ import { findBarIn, listBlocks, runsBetween } from '../places/bar-places.ts';
 import type { BarSelection } from '../places/map-session.ts';
 import { useMapState, useMapStores } from '../use-map.tsx';
 import { BarPanel } from './bar-panel.tsx';
+import { HearSelected } from './hear-selected.tsx';
 import { LinePanel } from './line-panel.tsx';
 import { SectionPanel } from './section-panel.tsx';
 
@@ -71,6 +72,7 @@ const Selected = memo(function Selected({
           {first.seconds === null ? '.' : `, first at ${formatMinutes(first.seconds)}.`}
         </p>
       )}
+      <HearSelected />
       <BarPanel block={block} selection={selection} />
       <LinePanel block={block} line={selection.focus.line} />
       <SectionPanel block={block} section={section} line={selection.focus.line} />

@@ -1,9 +1,10 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { styled } from 'styled-components';
 import { freeName } from '../../../../core/arrange/recogniser/map-proposals.ts';
 import { type ChordSymbol, parseChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
 import { transposeChord } from '../../../../core/harmony/spelling.ts';
 import { formatCount } from '../../../../core/kernel/plural.ts';
+import { stepsOfNotes } from '../../../../core/rehearse/loose-notes.ts';
 import { beatTicks, formatMetre, type Metre, usualPulseTicks } from '../../../../core/rhythm/metre.ts';
 import { LEAST_TAPS, type TapFit } from '../../../../core/rhythm/tap-fit.ts';
 import { isTempo } from '../../../../core/rhythm/tempo.ts';
@@ -11,6 +12,7 @@ import { songKeysOf } from '../../../../core/song/chart/song-keys.ts';
 import { placeChanges, writeTappedBars } from '../../../../core/song/chart/tapped-bars.ts';
 
 import { useDocument, usePart } from '../../../editor/use-song.tsx';
+import { hear, stopHearing, useSounding } from '../../../sound/sounding.ts';
 import { colour } from '../../../theme/tokens.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Caution } from '../../../ui/caution.tsx';
@@ -20,7 +22,7 @@ import { type KeyScope, useKeyedActions } from '../../../ui/keys.tsx';
 import { linesOfBars } from '../acts/bar-typing.ts';
 import { runCommands } from '../acts/map-stores.ts';
 import { useMapStores } from '../use-map.tsx';
-import { playRecord } from './record-sound.ts';
+import { recordNotes } from './record-sound.ts';
 import { type Tapping, useTaps } from './use-taps.ts';
 
 /** Tapping bars and changes while a record plays beside: no file is needed, and nothing is listened to. */
@@ -107,30 +109,17 @@ function useTapKeys({ tap }: Tapping): void {
 
 const WHILE_TAPPING: KeyScope = { holdsAt: () => true, isBeforeControls: true };
 
+const RECORD = 'The made-up record';
+
 /** The made-up record, for trying it out. */
 function Record() {
-  const playing = useRef<{ readonly stop: () => void } | null>(null);
-  const [isPlaying, setPlaying] = useState(false);
-  const [problem, setProblem] = useState('');
-  const stop = (): void => {
-    playing.current?.stop();
-    playing.current = null;
-    setPlaying(false);
-  };
-  useEffect(() => () => playing.current?.stop(), []);
-  const start = async (): Promise<void> => {
-    setPlaying(true);
-    const started = await playRecord(stop);
-    if ('problem' in started) {
-      setProblem(started.problem);
-      setPlaying(false);
-    } else {
-      playing.current = started;
-    }
-  };
+  const isPlaying = useSounding(({ name }) => name === RECORD);
+  const problem = useSounding((state) => state.problem);
+  useEffect(() => stopHearing, []);
+  const start = (): void => void hear({ name: RECORD, steps: stepsOfNotes(recordNotes()) });
   return (
     <div>
-      <Button onPress={() => (isPlaying ? stop() : void start())}>
+      <Button onPress={() => (isPlaying ? stopHearing() : start())}>
         {isPlaying ? 'Stop the record' : 'Play a made-up record'}
       </Button>{' '}
       {problem !== '' && <span role="alert">{problem}</span>}

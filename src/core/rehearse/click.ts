@@ -1,0 +1,61 @@
+import { range } from '../kernel/list.ts';
+import { type Metre, usualPulseTicks } from '../rhythm/metre.ts';
+import type { PlayedBar } from '../song/played/played-bars.ts';
+import type { BandEvent } from './band-event.ts';
+
+/** When a click is heard: never, on every beat, on the second and fourth (common practice), or four bars on and four off. */
+export const CLICK_MODES = ['off', 'beats', 'backbeat', 'fading'] as const;
+
+/** One of them. */
+export type ClickMode = (typeof CLICK_MODES)[number];
+
+/** Bars with a click before as many without. */
+const FADING_BARS = 4;
+
+/** The beats that are counted in a bar of so many ticks, in ticks from its bar line. */
+export function pulsesOf({ metre, lengthTicks }: Pick<PlayedBar, 'metre' | 'lengthTicks'>): readonly number[] {
+  const pulse = pulseOf(metre);
+  const groups = metre.groups;
+  if (groups !== null) {
+    return groups
+      .map((_, at) => pulse * groups.slice(0, at).reduce((sum, group) => sum + group, 0))
+      .filter((tick) => tick < lengthTicks);
+  }
+  return range(0, Math.ceil(lengthTicks / pulse)).map((beat) => beat * pulse);
+}
+
+function pulseOf(metre: Metre): number {
+  return metre.groups === null ? usualPulseTicks(metre) : usualPulseTicks({ ...metre, beats: 1 });
+}
+
+/** The clicks of a bar; `count` bars were played before it. A pick-up ends with its bar, so that its clicks are those of the bar's end. */
+export function clicksOfBar(
+  bar: Pick<PlayedBar, 'metre' | 'lengthTicks'>,
+  mode: ClickMode,
+  count: number,
+): readonly BandEvent[] {
+  const isOn = mode !== 'off' && (mode !== 'fading' || count % (2 * FADING_BARS) < FADING_BARS);
+  const pulses = isOn ? pulsesOf(bar) : [];
+  return pulses.flatMap((tick, beat) =>
+    mode === 'backbeat' && beat % 2 === 0 && pulses.length > 1 ? [] : [clickAt(tick, beat === 0)],
+  );
+}
+
+/** A click at a tick of its bar. */
+export function clickAt(startTick: number, isStrong: boolean): BandEvent {
+  return {
+    layer: 'click',
+    source: 'click',
+    startTick,
+    delaySeconds: 0,
+    voice: 0,
+    midi: isStrong ? 84 : 79,
+    ringTicks: 0,
+    seconds: CLICK_SECONDS,
+    velocity: isStrong ? 1 : 0.7,
+    touch: isStrong ? 'strong' : 'weak',
+    fromMidi: null,
+  };
+}
+
+const CLICK_SECONDS = 0.05;

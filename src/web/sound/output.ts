@@ -1,0 +1,116 @@
+/*
+ * Where sounds go: onto an audio context, playing now or rendered to a file.
+ *
+ * Every string has one voice: what sounded on it is choked as it is struck again, as on a guitar. Each note is a sample with a decay of
+ * its own; nodes that have ended are let go at once, or memory would grow with every strum.
+ */
+import type { Layer } from '../../core/rehearse/band-event.ts';
+import type { Bank, Instrument, InstrumentName } from './bank.ts';
+import { createSources, type DueSound, endNote, type LoadedBand, type Note } from './note-sources.ts';
+
+/** Something that sounds. `now` is its clock in seconds, `latency` how much later it is heard. */
+export type Output = {
+  readonly now: () => number;
+  readonly latency: () => number;
+  readonly play: (due: DueSound) => void;
+  /** Ends what sounds, and takes back what was still to come. */
+  readonly silence: () => void;
+  readonly setLevel: (layer: Layer, level: number) => void;
+  /** How many sounds are going on or still to come: for tests of what is left behind. */
+  readonly sounding: () => number;
+};
+
+/** The guitars there are. */
+export const GUITARS = ['steel', 'nylon'] as const;
+
+/** One of them. */
+export type GuitarSound = (typeof GUITARS)[number];
+
+/** Loads what a band plays on. */
+export async function loadBand(bank: Bank, guitar: GuitarSound): Promise<LoadedBand> {
+  const load = (name: InstrumentName): Promise<Instrument> => bank.load(name);
+  const [strings, palm, bass] = await Promise.all([load(guitar), load('palm'), load('bass')]);
+  return { guitar: strings, palm, bass };
+}
+
+/** An output onto a context; `destination` is where it ends, the context's own by default. */
+export function createOutput(
+  context: BaseAudioContext,
+  band: LoadedBand,
+  destination: AudioNode = context.destination,
+): Output {
+  const levels = mixerOf(context, destination);
+  const sourceOf = createSources(context, band);
+  const voices = new Map<string, Live>();
+  const live = new Set<Live>();
+  const letGo = (voice: string, own: Live): void => {
+    own.gain.disconnect();
+    own.source.disconnect();
+    live.delete(own);
+    if (voices.get(voice) === own) {
+      voices.delete(voice);
+    }
+  };
+  return {
+    now: () => context.currentTime,
+    latency: () => latencyOf(context),
+    play: (asked) => {
+      const due = { ...asked, time: Math.max(asked.time, context.currentTime) };
+      const { sound, time } = due;
+      const made = sourceOf(due);
+      if (made === null) {
+        return;
+      }
+      const own: Live = { ...made, from: time };
+      const voice = `${sound.layer} ${sound.voice}`;
+      const before = voices.get(voice);
+      if (before !== undefined && sound.source !== 'click') {
+        endNote(before, time, CHOKE, CHOKED_AFTER);
+      }
+      own.gain.connect(levels[sound.layer]);
+      voices.set(voice, own);
+      live.add(own);
+      own.source.onended = () => letGo(voice, own);
+    },
+    silence: () => {
+      const now = context.currentTime;
+      for (const each of live) {
+        endNote(each, now, CHOKE, each.from > now ? 0 : CHOKED_AFTER);
+      }
+      voices.clear();
+    },
+    setLevel: (layer, level) => levels[layer].gain.setTargetAtTime(level, context.currentTime, LEVEL_CONSTANT),
+    sounding: () => live.size,
+  };
+}
+
+type Live = Note & { readonly from: number };
+
+const CHOKE = 0.006;
+const CHOKED_AFTER = 0.06;
+const LEVEL_CONSTANT = 0.02;
+/** Quiet enough for headphones that were left at full volume. */
+const MASTER = 0.28;
+
+function mixerOf(context: BaseAudioContext, destination: AudioNode): Readonly<Record<Layer, GainNode>> {
+  const master = new GainNode(context, { gain: MASTER });
+  master.connect(destination);
+  const levelOf = (): GainNode => {
+    const gain = new GainNode(context, { gain: 1 });
+    gain.connect(master);
+    return gain;
+  };
+  return {
+    guitar: levelOf(),
+    second: levelOf(),
+    bass: levelOf(),
+    loop: levelOf(),
+    click: levelOf(),
+    tone: levelOf(),
+  };
+}
+
+/** How much later than its clock a context is heard. */
+function latencyOf(context: BaseAudioContext): number {
+  return context instanceof AudioContext && Number.isFinite(context.outputLatency) ? context.outputLatency : 0;
+}

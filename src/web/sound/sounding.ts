@@ -1,0 +1,137 @@
+/*
+ * What is heard now. There is one sound in the whole program: whatever is begun ends what was heard before, Esc ends it, and every
+ * screen can light up what sounds.
+ */
+import { create } from 'zustand';
+import type { Performed } from '../../core/rehearse/band.ts';
+import type { Steps } from '../../core/rehearse/clock.ts';
+import { BEGINNING, type Moment, type Place, type PlayEvent } from '../../core/rehearse/itinerary.ts';
+import { type Bank, createBank } from './bank.ts';
+import { fetchInstrument } from './bank-files.ts';
+import { createOutput, type GuitarSound, loadBand, type Output } from './output.ts';
+import { type Playing, play } from './player.ts';
+import { silentOutput } from './silent-output.ts';
+
+/** What is heard: its name (null: nothing), the moment that sounds, and what is wrong with the sound, if anything. */
+export type Sounding = {
+  readonly name: string | null;
+  /** How much that is, in words; empty where nobody asks. */
+  readonly about: string;
+  readonly moment: Moment | null;
+  /** Where in the song that is; null where it is no bar of it. */
+  readonly bar: SoundingBar | null;
+  /** When the moment was due on the clock of the sound, in seconds. */
+  readonly time: number;
+  readonly isLoading: boolean;
+  readonly problem: string;
+};
+
+/** The bar that sounds: as written, the pass that plays it, and where its pattern stands at the moment, in ticks of its cycle. */
+export type SoundingBar = { readonly barId: number; readonly passIndex: number; readonly patternTick: number };
+
+const NOTHING: Sounding = { name: null, about: '', moment: null, bar: null, time: 0, isLoading: false, problem: '' };
+
+/** What is heard now, for whoever wants to show it. */
+export const useSounding = create<Sounding>(() => NOTHING);
+
+/** What is to be heard. `steps` are asked for as they come due. */
+export type Heard = {
+  readonly name: string;
+  readonly about?: string;
+  readonly steps: Steps<PlayEvent, Place>;
+  readonly from?: Place;
+  readonly speed?: number;
+  readonly guitar?: GuitarSound;
+  /** What is played, where it is bars of the song: so screens know which bar sounds. */
+  readonly performed?: (place: Place) => Performed;
+  readonly onMoment?: (moment: Moment) => void;
+  readonly onEnd?: () => void;
+};
+
+let context: AudioContext | null = null;
+let bank: Bank | null = null;
+let current: { readonly playing: Playing; readonly output: Output } | null = null;
+let asked = 0;
+let wasTold = false;
+
+const NO_SOUND = 'This browser gives no sound now. Everything else goes on: what would sound is shown.';
+/** How long a browser may take to let sound begin, in ms. */
+const PATIENCE_MS = 1500;
+
+/** Plays; what was heard before ends. Answers null where something else was asked for meanwhile. */
+export async function hear(heard: Heard): Promise<{ readonly playing: Playing; readonly output: Output } | null> {
+  stopHearing();
+  asked += 1;
+  const own = asked;
+  useSounding.setState({ ...NOTHING, name: heard.name, about: heard.about ?? '', isLoading: true });
+  const output = await openOutput(heard.guitar ?? 'steel');
+  if (own !== asked) {
+    return null;
+  }
+  const finish = (): void => {
+    if (own === asked) {
+      current = null;
+      useSounding.setState({ name: null, moment: null, bar: null });
+      heard.onEnd?.();
+    }
+  };
+  useSounding.setState({ isLoading: false });
+  const playing = play({ steps: heard.steps, from: heard.from ?? BEGINNING, speed: heard.speed ?? 1 }, output, {
+    onMoment: (moment, time) => {
+      useSounding.setState({ moment, time, bar: barOf(heard, moment) });
+      heard.onMoment?.(moment);
+    },
+    onEnd: finish,
+  });
+  current = { playing, output };
+  return current;
+}
+
+function barOf({ performed }: Heard, { index, place, tick }: Moment): SoundingBar | null {
+  const own = index === null ? undefined : performed?.(place);
+  const [played, bar] = [own?.played[index ?? 0], own?.bars[index ?? 0]];
+  return played === undefined || bar === undefined
+    ? null
+    : { barId: played.bar.id, passIndex: played.passIndex, patternTick: bar.cycleTick + tick };
+}
+
+/** Ends what is heard. */
+export function stopHearing(): void {
+  asked += 1;
+  current?.playing.stop();
+  current = null;
+  useSounding.setState({ name: null, moment: null, bar: null, isLoading: false });
+}
+
+/** How many sounds are going on or waiting, and how many came late: what tests look at. */
+export function soundCount(): { readonly sounding: number; readonly late: number } {
+  return { sounding: current?.output.sounding() ?? 0, late: current?.playing.late() ?? 0 };
+}
+
+let outputs: { readonly guitar: GuitarSound; readonly output: Output } | null = null;
+
+/** The speaker, or where there is none a clock that plays nothing; that is said once. */
+async function openOutput(guitar: GuitarSound): Promise<Output> {
+  try {
+    context ??= new AudioContext({ latencyHint: 'interactive' });
+    const speaker = context;
+    await Promise.race([
+      speaker.resume(),
+      new Promise((_, reject) => setTimeout(() => reject(new Error('suspended')), PATIENCE_MS)),
+    ]);
+    if (outputs === null || outputs.guitar !== guitar) {
+      bank ??= createBank(fetchInstrument, () => speaker);
+      outputs = { guitar, output: createOutput(speaker, await loadBand(bank, guitar)) };
+    }
+    return outputs.output;
+  } catch {
+    useSounding.setState({ problem: wasTold ? '' : NO_SOUND });
+    wasTold = true;
+    return silentOutput();
+  }
+}
+
+/** Instruments for a file that is rendered: the same ones, decoded for its context. */
+export function bankFor(decoder: BaseAudioContext): Bank {
+  return createBank(fetchInstrument, () => decoder);
+}

@@ -1,10 +1,5 @@
 import type { BarNote, Touch } from '../arrange/performance/strum-notes.ts';
-
-/** The layers of a band. */
-export const LAYERS = ['guitar', 'second', 'bass', 'loop', 'click', 'tone'] as const;
-
-/** One of them. */
-export type Layer = (typeof LAYERS)[number];
+import type { Layer } from '../song/document/scene.ts';
 
 /** What makes a sound: a guitar's string, a bass, a click, or a soft tone. */
 export const SOURCES = ['string', 'bass', 'click', 'tone'] as const;

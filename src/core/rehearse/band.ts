@@ -8,15 +8,13 @@
 
 import type { Performance } from '../arrange/performance/performance.ts';
 import { notesOfBar } from '../arrange/performance/strum-notes.ts';
-import type { BandEvent, Layer } from './band-event.ts';
+import { type ClickMode, type Layer, LOOPED_LAYERS } from '../song/document/scene.ts';
+import type { BandEvent } from './band-event.ts';
 import { bassOfBar } from './bass.ts';
-import { type ClickMode, clicksOfBar } from './click.ts';
+import { clicksOfBar } from './click.ts';
 
 /** What a guitar is read from: a part as it is arranged, or as a level has it. */
 export type Performed = Pick<Performance, 'part' | 'played' | 'bars'>;
-
-/** Layers that can be looped under another passage. */
-export const LOOPED_LAYERS = ['guitar', 'second', 'bass'] as const satisfies readonly Layer[];
 
 /** A layer that plays some bars (by their indexes) again and again while another passage is played. */
 export type Loop = { readonly layer: (typeof LOOPED_LAYERS)[number]; readonly indexes: readonly number[] };

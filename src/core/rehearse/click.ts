@@ -1,13 +1,8 @@
 import { range } from '../kernel/list.ts';
 import { type Metre, usualPulseTicks } from '../rhythm/metre.ts';
+import type { ClickMode } from '../song/document/scene.ts';
 import type { PlayedBar } from '../song/played/played-bars.ts';
 import type { BandEvent } from './band-event.ts';
-
-/** When a click is heard: never, on every beat, on the second and fourth (common practice), or four bars on and four off. */
-export const CLICK_MODES = ['off', 'beats', 'backbeat', 'fading'] as const;
-
-/** One of them. */
-export type ClickMode = (typeof CLICK_MODES)[number];
 
 /** Bars with a click before as many without. */
 const FADING_BARS = 4;

@@ -8,10 +8,11 @@ import { tempoOf } from '../arrange/performance/strum-notes.ts';
 import { range } from '../kernel/list.ts';
 import { barTicks, type Metre, usualPulseTicks } from '../rhythm/metre.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
+import type { ClickMode, Layer } from '../song/document/scene.ts';
 import type { PlayedBar } from '../song/played/played-bars.ts';
 import { type Band, eventsOfBar } from './band.ts';
-import type { BandEvent, Layer } from './band-event.ts';
-import { type ClickMode, clickAt, clicksOfBar, pulsesOf } from './click.ts';
+import type { BandEvent } from './band-event.ts';
+import { clickAt, clicksOfBar, pulsesOf } from './click.ts';
 import type { Step, Steps } from './clock.ts';
 
 /** How the bars are gone through. `stage` is the one that is played; after `roundsPerStage` rounds comes the next (null: when it is asked for). */

@@ -8,29 +8,8 @@
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
 import { range as numbers } from '../kernel/list.ts';
 import type { SongDocument } from '../song/document/document.ts';
+import type { PracticeRange } from '../song/document/scene.ts';
 import { listPlayedBars, type PlayedBar } from '../song/played/played-bars.ts';
-
-/** A range; passes, sections and lines by id, bars by their numbers in the song, chords by their names as the song has them. */
-export type PracticeRange =
-  | { readonly kind: 'song' }
-  | { readonly kind: 'section'; readonly sectionId: number }
-  | { readonly kind: 'pass'; readonly passId: number }
-  /** A line as one pass plays it, in all its repeats. */
-  | { readonly kind: 'line'; readonly passId: number; readonly lineId: number }
-  | { readonly kind: 'bars'; readonly from: number; readonly to: number }
-  | { readonly kind: 'change'; readonly fromChord: string; readonly toChord: string }
-  | { readonly kind: 'joined'; readonly passIds: readonly number[] };
-
-/** The kinds of ranges. */
-export const RANGE_KINDS = [
-  'song',
-  'section',
-  'pass',
-  'line',
-  'bars',
-  'change',
-  'joined',
-] as const satisfies readonly PracticeRange['kind'][];
 
 /** The stages of a range; each is the indexes of its played bars, in order. Empty where nothing of it is left in the song. */
 export function stagesOf(document: SongDocument, range: PracticeRange): readonly (readonly number[])[] {

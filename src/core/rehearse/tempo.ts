@@ -3,16 +3,10 @@
  * beats a minute are for people. A ramp goes up by itself after so many rounds, or as the teacher counts clean rounds and misses.
  */
 
+import type { Ramp } from '../song/document/scene.ts';
+
 /** Slowest and fastest, in percent of the song's tempo. */
 export const SPEED_LIMITS = { slowest: 40, fastest: 130 } as const;
-
-/** A ramp: where it starts, by how much it rises after how many rounds, and where it stays; tempos in beats a minute. */
-export type Ramp = {
-  readonly startBpm: number;
-  readonly stepBpm: number;
-  readonly everyRounds: number;
-  readonly goalBpm: number;
-};
 
 /** Up by five after three clean rounds, down by ten after two misses in a row (common practice). */
 export const COUNTED_RAMP = { upBpm: 5, afterClean: 3, downBpm: 10, afterMisses: 2 } as const;

@@ -90,6 +90,11 @@ const router = createBrowserRouter([
         errorElement: <Failure />,
         lazy: async () => ({ Component: (await import('../features/handout/handout-page.tsx')).HandoutPage }),
       },
+      {
+        path: 'rehearse',
+        errorElement: <Failure />,
+        lazy: async () => ({ Component: (await import('../features/rehearse/rehearse-page.tsx')).RehearsePage }),
+      },
     ],
   },
   { path: '*', element: <NoSuchPage /> },

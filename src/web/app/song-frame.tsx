@@ -26,6 +26,7 @@ import {
 import { LibraryNotices } from '../library/library-notices.tsx';
 import { HearBoxes } from '../sound/hear-boxes.tsx';
 import { stopHearing } from '../sound/sounding.ts';
+import { useEscapeEndsSound } from '../sound/use-escape.ts';
 import { chooseLook, nextLook, readLook } from '../theme/look.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
@@ -143,6 +144,7 @@ function WindowTitle() {
 function HearSong() {
   const { tuning } = usePart().setup;
   useEffect(() => stopHearing, []);
+  useEscapeEndsSound();
   return <HearBoxes tuning={tuning} />;
 }
 
@@ -212,7 +214,7 @@ function useSongActions(editor: SongEditor, show: (sheet: 'keys' | 'versions') =
     { key: '0', label: 'Go to the songs', run: () => void navigate('/') },
     { key: 'undo', label: 'Undo', run: editor.undo },
     { key: 'redo', label: 'Redo', run: editor.redo },
-    { key: 'Escape', label: 'End what is heard', run: stopHearing },
+    { key: 'Escape', label: 'End what is heard' },
     { key: 'v', label: 'Kept versions of this song', run: () => show('versions') },
     { key: 'l', label: 'Change the look: paper, stage, as the system', run: () => chooseLook(nextLook(readLook())) },
     { key: 'o', label: 'Settings', run: () => void navigate('/settings') },

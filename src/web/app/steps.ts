@@ -10,6 +10,7 @@ export const STEPS: readonly Step[] = [
   { path: 'right-hand', label: 'Right hand', key: '5', about: 'strums and picking' },
   { path: 'levels', label: 'Levels', key: '6', about: 'the same song, easier and harder' },
   { path: 'handout', label: 'Handout', key: '7', about: 'the page to give out' },
+  { path: 'rehearse', label: 'Rehearse', key: '8', about: 'play along, slow to fast' },
 ];
 
 /** The step that an address of a song shows, or null. */

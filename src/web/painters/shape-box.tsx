@@ -22,14 +22,17 @@ type ShapeBoxProps = {
   readonly detail?: BoxStyle['detail'];
   /** What stands under each string: notes or degrees. */
   readonly below?: readonly (string | null)[] | null;
+  /** The fingers that are drawn dark, the others as rings; without it all are dark. */
+  readonly dark?: BoxStyle['dark'];
   /** What is read to those who do not see it; its frets unless something better is known. */
   readonly label?: string;
 };
 
 /** A chord box of a fixed grid width in px. */
 export const ShapeBox = memo(function ShapeBox(props: ShapeBoxProps) {
-  const { fingering, capoFret, gridPx, detail = 'dots only', below = null } = props;
-  const style = boxStyleOf(capoFret, useSettings(), detail);
+  const { fingering, capoFret, gridPx, detail = 'dots only', below = null, dark } = props;
+  const plain = boxStyleOf(capoFret, useSettings(), detail);
+  const style = dark === undefined ? plain : { ...plain, dark };
   const gap = GRID_MM / (fingering.shape.length - 1);
   const left = gap * (hasFretNumber(fingering, style) ? ROOM.number : ROOM.side);
   const frame = { xMm: 0, yMm: 0, widthMm: GRID_MM };

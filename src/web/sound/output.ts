@@ -4,7 +4,7 @@
  * Every string has one voice: what sounded on it is choked as it is struck again, as on a guitar. Each note is a sample with a decay of
  * its own; nodes that have ended are let go at once, or memory would grow with every strum.
  */
-import type { Layer } from '../../core/rehearse/band-event.ts';
+import type { Layer } from '../../core/song/document/scene.ts';
 import type { Bank, Instrument, InstrumentName } from './bank.ts';
 import { createSources, type DueSound, endNote, type LoadedBand, type Note } from './note-sources.ts';
 
@@ -13,8 +13,8 @@ export type Output = {
   readonly now: () => number;
   readonly latency: () => number;
   readonly play: (due: DueSound) => void;
-  /** Ends what sounds, and takes back what was still to come. */
-  readonly silence: () => void;
+  /** Ends what sounds, and takes back what was still to come; from a moment on, only what would begin then or later. */
+  readonly silence: (from?: number) => void;
   readonly setLevel: (layer: Layer, level: number) => void;
   /** How many sounds are going on or still to come: for tests of what is left behind. */
   readonly sounding: () => number;
@@ -43,12 +43,12 @@ export function createOutput(
   const sourceOf = createSources(context, band);
   const voices = new Map<string, Live>();
   const live = new Set<Live>();
-  const letGo = (voice: string, own: Live): void => {
+  const letGo = (own: Live): void => {
     own.gain.disconnect();
     own.source.disconnect();
     live.delete(own);
-    if (voices.get(voice) === own) {
-      voices.delete(voice);
+    if (voices.get(own.voice) === own) {
+      voices.delete(own.voice);
     }
   };
   return {
@@ -61,8 +61,8 @@ export function createOutput(
       if (made === null) {
         return;
       }
-      const own: Live = { ...made, from: time };
       const voice = `${sound.layer} ${sound.voice}`;
+      const own: Live = { ...made, from: time, voice };
       const before = voices.get(voice);
       if (before !== undefined && sound.source !== 'click') {
         endNote(before, time, CHOKE, CHOKED_AFTER);
@@ -70,21 +70,25 @@ export function createOutput(
       own.gain.connect(levels[sound.layer]);
       voices.set(voice, own);
       live.add(own);
-      own.source.onended = () => letGo(voice, own);
+      own.source.onended = () => letGo(own);
     },
-    silence: () => {
+    silence: (from) => {
       const now = context.currentTime;
       for (const each of live) {
-        endNote(each, now, CHOKE, each.from > now ? 0 : CHOKED_AFTER);
+        if (each.from >= (from ?? now)) {
+          each.source.stop(now);
+          letGo(each);
+        } else if (from === undefined) {
+          endNote(each, now, CHOKE, CHOKED_AFTER);
+        }
       }
-      voices.clear();
     },
     setLevel: (layer, level) => levels[layer].gain.setTargetAtTime(level, context.currentTime, LEVEL_CONSTANT),
     sounding: () => live.size,
   };
 }
 
-type Live = Note & { readonly from: number };
+type Live = Note & { readonly from: number; readonly voice: string };
 
 const CHOKE = 0.006;
 const CHOKED_AFTER = 0.06;

@@ -4,7 +4,7 @@
  * What sounds and what is shown come from the same row of events: a moment is told when the sounds of its tick are heard, never when
  * they are given out. Tempo, place and plan can be changed at any time; what was given out already is taken back only where one jumps.
  */
-import { atSpeed, type Due, type Head, type Steps, startAt, takeUntil } from '../../core/rehearse/clock.ts';
+import { atSpeed, type Due, type Head, type Steps, startAt, takeUntil, timeOfTick } from '../../core/rehearse/clock.ts';
 import type { Moment, Place, PlayEvent } from '../../core/rehearse/itinerary.ts';
 import type { Output } from './output.ts';
 import { startTicker } from './ticker.ts';
@@ -19,8 +19,11 @@ export type Playing = {
   readonly setSpeed: (speed: number) => void;
   /** Goes on from another place at once. */
   readonly jump: (place: Place, speed: number) => void;
-  /** Says that the bar that is being played has another place from now on: a loop was laid around it. */
-  readonly replace: (place: (now: Place) => Place) => void;
+  /**
+   * Says that the bar that is being played has another place from now on: a loop was laid around it. Where what was given out ahead has
+   * none (null), it is taken back from its bar line on, and another place comes there.
+   */
+  readonly replace: (place: (now: Place) => Place | null, orElse: Place) => void;
   /** How many sounds were given out after they were due. */
   readonly late: () => number;
 };
@@ -102,8 +105,18 @@ export function play(
       head = startAt(steps, { place, time: until, speed: next });
       giveOut();
     },
-    replace: (change) => {
-      head = head === null ? null : { ...head, place: change(head.place) };
+    replace: (change, orElse) => {
+      const place = head === null ? null : change(head.place);
+      if (head !== null && place !== null) {
+        head = { ...head, place };
+      } else if (head !== null) {
+        const time = Math.max(timeOfTick(head, 0), output.now() + LEAD);
+        output.silence(time);
+        moments = moments.filter((moment) => moment.time < time);
+        until = time;
+        head = startAt(steps, { place: orElse, time, speed: head.speed });
+        giveOut();
+      }
     },
     late: () => late,
   };

@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { listPlayedBars, type PlayedBar } from '../../../core/song/played/played-bars.ts';
+import { useLevels } from '../../editor/use-levels.ts';
 import { useDocument } from '../../editor/use-song.tsx';
 import { EmptyStep } from '../../ui/empty-state.tsx';
 import { Loading } from '../../ui/loading.tsx';
 import { LevelsView } from './levels-view.tsx';
-import { useLevels } from './use-levels.ts';
 
 /** Step 6: the same song on five levels. */
 export function LevelsPage() {

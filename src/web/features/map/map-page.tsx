@@ -206,7 +206,7 @@ function useMapKeys(onText: () => void, onTap: () => void): void {
   const stores = useMapStores();
   const { playing, hear, stop } = useHearSelected();
   useKeyedActions('Map', [
-    { key: 'h', label: 'Hear the selected bars, or end it', run: () => (playing === null ? hear('bars') : stop()) },
+    { key: 'q', label: 'Hear the selected bars, or end it', run: () => (playing === null ? hear('bars') : stop()) },
     { key: 'm', label: 'Go to the bars', run: () => focusBars(stores) },
     { key: 'w', label: 'As written or as played', run: () => switchView(stores) },
     { key: 't', label: 'The text chart beside the map', run: onText },

@@ -8,10 +8,12 @@ export type HandTarget = {
   readonly id: number | null;
   readonly label: string;
   readonly bars: readonly PlayedBar[];
+  /** All that is heard of it: the song to its end, a section once, a line in its repeats. */
+  readonly heard: readonly PlayedBar[];
   readonly assignment: PatternAssignment | null;
 };
 
-/** Bars that are played to hear what a place sounds like. */
+/** Bars that tell what a place is like. */
 const HEARD_BARS = 4;
 
 /** What places are made of: the song, what is kept for its places, the song unrolled, and its passes. */
@@ -29,6 +31,7 @@ export function listNearTargets(song: HandSong, sectionId: number): readonly Han
     id,
     label,
     bars: played.filter(isHere).slice(0, HEARD_BARS),
+    heard: firstTime(played.filter(isHere)),
     assignment: patterns.find(({ targetId }) => targetId === id) ?? null,
   });
   const own = document.map.form.flatMap((pass, passIndex): readonly HandTarget[] => {
@@ -45,17 +48,27 @@ export function listNearTargets(song: HandSong, sectionId: number): readonly Han
   return [...(own.length > 1 ? own : []), ...lines];
 }
 
+/** What is played the first time round: of one pass, and where a line comes again in it, of its first playing. */
+function firstTime(bars: readonly PlayedBar[]): readonly PlayedBar[] {
+  const [first] = bars;
+  const isOneLine = bars.every(({ lineId }) => lineId === first?.lineId);
+  return bars.filter(
+    ({ passIndex, lineVisit }) => passIndex === first?.passIndex && (!isOneLine || lineVisit === first.lineVisit),
+  );
+}
+
 /** The song and its sections, which every song has patterns for. */
 export function listHandTargets({ document, patterns, played }: HandSong): readonly HandTarget[] {
   const find = (id: number | null): PatternAssignment | null =>
     patterns.find(({ targetId }) => targetId === id) ?? null;
   return [
-    { id: null, label: 'The whole song', bars: played.slice(0, HEARD_BARS), assignment: find(null) },
+    { id: null, label: 'The whole song', bars: played.slice(0, HEARD_BARS), heard: played, assignment: find(null) },
     ...document.map.sections.map(
       ({ id, name }): HandTarget => ({
         id,
         label: name,
         bars: played.filter((bar) => bar.section.id === id).slice(0, HEARD_BARS),
+        heard: firstTime(played.filter((bar) => bar.section.id === id)),
         assignment: find(id),
       }),
     ),

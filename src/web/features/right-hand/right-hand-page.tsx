@@ -80,7 +80,7 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
     {
       key: 'h',
       label: 'Hear the chosen place, or stop',
-      run: () => hear(chosen?.label ?? '', chosen?.bars ?? [], null),
+      run: () => hear(chosen?.label ?? '', chosen?.heard ?? [], null),
     },
   ]);
   const rowFor = (target: HandTarget) => (
@@ -93,7 +93,7 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
       isPlaying={audition.playing === target.label}
       isNear={near.includes(target)}
       onChoose={() => setChosen(target.id)}
-      onPlay={() => hear(target.label, target.bars, null)}
+      onPlay={() => hear(target.label, target.heard, null)}
       onChange={(what) => change(target.id, what)}
     />
   );

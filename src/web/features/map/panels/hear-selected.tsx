@@ -10,16 +10,19 @@ export function HearSelected() {
       {playing !== null ? (
         <Button onPress={stop}>Stop</Button>
       ) : (
-        HEARD.map(({ value, text }) => (
-          <Button key={value} weight="word" onPress={() => hear(value)}>
-            Hear {text}
-          </Button>
-        ))
+        <>
+          Hear
+          {HEARD.map(({ value, text }) => (
+            <Button key={value} weight="word" aria-label={`Hear ${text}`} onPress={() => hear(value)}>
+              {text}
+            </Button>
+          ))}
+        </>
       )}
     </Row>
   );
 }
 
 const Row = styled.div`
-  display: flex; flex-wrap: wrap; gap: 4px 10px;
+  display: flex; flex-wrap: wrap; gap: 2px 6px; align-items: baseline; font-size: 14px;
 `;

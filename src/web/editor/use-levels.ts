@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
-import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
-import { coreWorker } from '../../api/core-worker.ts';
-import { usePlayers } from '../../editor/use-players.ts';
-import { useDocument, usePart } from '../../editor/use-song.tsx';
+import type { PlayedLevel } from '../../core/arrange/levels/levels.ts';
+import { coreWorker } from '../api/core-worker.ts';
+import { usePlayers } from './use-players.ts';
+import { useDocument, usePart } from './use-song.tsx';
 
 /** The levels of the open song's part, derived beside the page; null until the first answer, then the last one until the next. */
 export function useLevels(): readonly PlayedLevel[] | null {

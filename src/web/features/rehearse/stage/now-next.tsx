@@ -1,0 +1,117 @@
+import { memo } from 'react';
+import { styled } from 'styled-components';
+import { formatChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
+import { nowAndNext, type Standing } from '../../../../core/rehearse/standing.ts';
+import type { Finger } from '../../../../core/shapes/shape.ts';
+import { sayNextIn, sayStaying } from '../../../../core/words/rehearse/stage-words.ts';
+import { useChordName } from '../../../api/settings.tsx';
+import { ShapeBox } from '../../../painters/shape-box.tsx';
+import { useSounding } from '../../../sound/sounding.ts';
+import { colour, nameFace } from '../../../theme/tokens.ts';
+import { Signed } from '../../../ui/signed.tsx';
+import type { StageSight } from '../use-stage.ts';
+
+/** The chord that is held and the one that comes, large; each with its box, and the fingers that stay. For a class only names and the count. */
+export function NowNext({ stage, isForClass }: { readonly stage: StageSight; readonly isForClass: boolean }) {
+  const { guitar, ahead, place } = stage;
+  const isCounting = place.kind !== 'bar';
+  const tick = useSounding(({ moment }) => (moment === null || moment.index === null ? 0 : moment.tick));
+  const counted = useSounding(({ moment }) => moment?.counted ?? null);
+  const { now, next, beats, staying } = nowAndNext(guitar, ahead, isCounting ? -1 : tick);
+  return (
+    <Pair data-class={isForClass || undefined}>
+      <Now>
+        <small>{isCounting ? 'counting in' : 'now'}</small>
+        {isCounting ? (
+          <Beat>{counted ?? '·'}</Beat>
+        ) : (
+          <Chord standing={now} isLarge hasBox={!isForClass} staying={NO_FINGERS} />
+        )}
+        {isForClass && !isCounting && <Beat aria-hidden="true">{counted ?? '·'}</Beat>}
+      </Now>
+      <Next>
+        <small>{isCounting ? 'begins with' : sayNextIn(beats)}</small>
+        <Chord standing={next} isLarge={false} hasBox={!isForClass} staying={isCounting ? NO_FINGERS : staying} />
+      </Next>
+    </Pair>
+  );
+}
+
+const NO_FINGERS: readonly Finger[] = [];
+
+const Chord = memo(
+  function Chord(props: {
+    readonly standing: Standing | null;
+    readonly isLarge: boolean;
+    readonly hasBox: boolean;
+    readonly staying: readonly Finger[];
+  }) {
+    const { standing, isLarge, hasBox, staying } = props;
+    const nameOf = useChordName();
+    const chord = standing?.held?.chord ?? standing?.chord ?? null;
+    const name = standing === null ? '–' : chord === null ? 'silence' : nameOf(chord);
+    const held = chord === null ? null : (standing?.held ?? null);
+    return (
+      <Body>
+        <div>
+          <Name $letters={Math.max(3, name.length)} data-large={isLarge || undefined}>
+            <Signed text={name} />
+          </Name>
+          <p>{hasBox ? sayStaying(staying) : ''}</p>
+        </div>
+        {hasBox && held !== null && (
+          <ShapeBox
+            fingering={held.fingering}
+            capoFret={0}
+            gridPx={isLarge ? 150 : 116}
+            detail="fingers"
+            {...(staying.length > 0 ? { dark: new Set(staying) } : {})}
+          />
+        )}
+      </Body>
+    );
+  },
+  (a, b) =>
+    a.isLarge === b.isLarge &&
+    a.hasBox === b.hasBox &&
+    a.staying.join() === b.staying.join() &&
+    isSameLook(a.standing, b.standing),
+);
+
+function isSameLook(a: Standing | null, b: Standing | null): boolean {
+  const nameOf = (each: Standing | null): string => (each?.chord == null ? '' : formatChordSymbol(each.chord));
+  return (a === null) === (b === null) && nameOf(a) === nameOf(b) && a?.held === b?.held;
+}
+
+/** Heights are kept whatever stands here, so that nothing below moves while it is read. */
+const Pair = styled.div`
+  display: grid; grid-template-columns: minmax(0, 11fr) minmax(0, 9fr); gap: 0 28px; height: 250px; overflow: hidden;
+  small { font-size: 18px; color: ${colour.quiet}; }
+  &[data-class] { height: 330px; }
+  @media (max-width: 700px) { height: 210px; gap: 0 10px; &[data-class] { height: 240px; } }
+`;
+const Side = styled.div`
+  min-width: 0; container-type: inline-size; display: flex; flex-direction: column;
+`;
+const Now = styled(Side)`
+  border-left: 6px solid ${colour.brass}; padding-left: 22px;
+  @media (max-width: 700px) { padding-left: 10px; }
+`;
+const Next = styled(Side)`
+  color: ${colour.ink};
+`;
+const Body = styled.div`
+  display: grid; grid-template-columns: minmax(0, 1fr) auto; column-gap: 14px; align-items: start;
+  > div { min-width: 0; container-type: inline-size; }
+  p { font-size: 20px; color: ${colour.brassText}; margin: 8px 0 0; }
+  svg { max-width: 38cqi; height: auto; }
+  @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); p { font-size: 16px; } svg { max-width: 100px; } }
+`;
+/** As large as its letters leave room for; a name is never broken. */
+const Name = styled.b<{ readonly $letters: number }>`
+  display: block; white-space: nowrap; font: 650 min(72px, calc(150cqi / ${({ $letters }) => $letters}))/1.1 ${nameFace};
+  &[data-large] { font-size: min(170px, calc(150cqi / ${({ $letters }) => $letters})); }
+`;
+const Beat = styled.i`
+  font: 650 min(190px, 30cqi)/1 ${nameFace}; color: ${colour.brassText}; font-style: normal;
+`;

@@ -78,7 +78,7 @@ function zones(table: 'preset' | 'instrument', at: number): readonly (readonly G
   return numbers.map((zone) => all.slice(firsts[zone], firsts[zone + 1]));
 }
 
-function valueOf(zone: readonly Generator[], kind: number): number | null {
+function generatorOf(zone: readonly Generator[], kind: number): number | null {
   return zone.find((each) => each.kind === kind)?.value ?? null;
 }
 
@@ -87,14 +87,14 @@ const index = TAKEN.map(({ name, program, highestMidi }) => {
     (at) => bytes.readUInt16LE(at + 20) === program && bytes.readUInt16LE(at + 22) === 0,
   );
   const instrument = zones('preset', preset)
-    .map((zone) => valueOf(zone, GENERATOR.instrument))
+    .map((zone) => generatorOf(zone, GENERATOR.instrument))
     .find((each) => each !== null);
   const sounds = chunk('smpl');
   const headers = records('shdr', 46);
   const parts: Buffer[] = [];
   let offset = 0;
   const cut = zones('instrument', instrument ?? 0).flatMap((zone) => {
-    const header = headers[valueOf(zone, GENERATOR.sample) ?? -1];
+    const header = headers[generatorOf(zone, GENERATOR.sample) ?? -1];
     const keys = zone.find(({ kind }) => kind === GENERATOR.keys);
     if (header === undefined || keys === undefined || keys.low > highestMidi) {
       return [];
@@ -108,8 +108,8 @@ const index = TAKEN.map(({ name, program, highestMidi }) => {
     return [
       {
         highestMidi: Math.min(keys.high, highestMidi),
-        rootMidi: valueOf(zone, GENERATOR.rootKey) ?? bytes.readUInt8(header + 40),
-        cents: (valueOf(zone, GENERATOR.fineTune) ?? 0) + bytes.readInt8(header + 41),
+        rootMidi: generatorOf(zone, GENERATOR.rootKey) ?? bytes.readUInt8(header + 40),
+        cents: (generatorOf(zone, GENERATOR.fineTune) ?? 0) + bytes.readInt8(header + 41),
         from: offset - sound.length,
         to: offset,
       },

@@ -19,13 +19,14 @@ import { speakHandout } from '../core/page/handout/handout-spoken.ts';
 import { layOutHandout, PAPERS, type Paper, PHONE_SHEET, sheetOf } from '../core/page/layout/handout-layout.ts';
 import { type BookSong, layOutBook } from '../core/page/layout/song-book.ts';
 import { AVERAGE_HAND } from '../core/shapes/hand.ts';
-import type { Level, SongDocument } from '../core/song/document/document.ts';
+import type { SongDocument } from '../core/song/document/document.ts';
 import {
   HANDOUT_KINDS,
   HANDOUT_READERS,
   type HandoutOptions,
   PLAIN_HANDOUT,
 } from '../core/song/document/handout-options.ts';
+import type { Level } from '../core/song/document/level.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
 import { DEFAULT_SETTINGS } from '../core/song/document/settings.ts';
 import { listPlayedBars } from '../core/song/played/played-bars.ts';

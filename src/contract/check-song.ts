@@ -46,6 +46,7 @@ function checkIds(document: SongDocument): readonly string[] {
     ...document.arrangements,
     ...parts,
     ...parts.flatMap(({ ornaments }) => ornaments),
+    ...document.scenes,
   ].map(({ id }) => id);
   const seen = new Set<number>();
   return ids.flatMap((id) => {

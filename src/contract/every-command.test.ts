@@ -5,6 +5,7 @@ import { applyCommand, COMMAND_HANDLERS, type SongCommand } from '../core/song/c
 import type { SongDocument } from '../core/song/document/document.ts';
 import { recordState, redo, startHistory, undo } from '../core/song/document/history.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
+import type { Scene } from '../core/song/document/scene.ts';
 import { sayChanges } from '../core/words/version-words.ts';
 import type { EachKind } from '../test-support/each-kind.ts';
 import { chartFrom, deepFreeze, songFromChart } from '../test-support/read-chart.ts';
@@ -44,6 +45,20 @@ const barId = bar?.id ?? -1;
 const pattern = { name: 'boom', metre: song.facts.metre, bars: 1, swing: 'even', cells: 'D- D- D- D-' } as const;
 const fingering = { shape: [3, 2, 0, 0, 0, 3], fingers: [2, 1, null, null, null, 3] } as const;
 const G = { root: 'G', quality: '', bass: null } as const;
+const scene: Omit<Scene, 'id'> = {
+  name: 'Monday',
+  range: { kind: 'section', sectionId: verse },
+  bpm: 70,
+  ramp: { startBpm: 60, stepBpm: 4, everyRounds: 2, goalBpm: 92 },
+  isLooped: true,
+  hasRest: false,
+  click: 'backbeat',
+  silent: ['guitar'],
+  left: 2,
+  right: 1,
+  loop: { layer: 'bass', range: { kind: 'section', sectionId: chorus } },
+  isOnPage: true,
+};
 const levelEdit = { hand: 'right', level: 4, targetId: verse, pattern } as const;
 
 /** The song after some commands that must be possible. */
@@ -183,6 +198,8 @@ const COMMANDS: { readonly [Kind in SongCommand['kind']]: readonly [SongDocument
   'leave-out-passes': [song, { kind: 'leave-out-passes', passIds: [first], isLeftOut: true }],
   'set-pass-note': [song, { kind: 'set-pass-note', passId: secondChorus, note: 'soft, builds up' }],
   'follow-section': [song, { kind: 'follow-section', passId: secondChorus }],
+  'put-scene': [song, { kind: 'put-scene', sceneId: null, scene }],
+  'drop-scene': [after({ kind: 'put-scene', sceneId: null, scene }), { kind: 'drop-scene', sceneId: song.nextId }],
   'own-section': [song, { kind: 'own-section', passId: secondChorus, name: 'Last chorus' }],
 };
 

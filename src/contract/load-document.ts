@@ -10,6 +10,7 @@ import { renameRungs } from './upgrade-4-to-5.ts';
 import { addTies } from './upgrade-5-to-6.ts';
 import { addHolds } from './upgrade-6-to-7.ts';
 import { addWordsAndBarNotes } from './upgrade-7-to-8.ts';
+import { addScenes } from './upgrade-8-to-9.ts';
 
 /** Why something is no song this program can open. */
 export type LoadError =
@@ -26,6 +27,7 @@ const UPGRADES: ReadonlyMap<number, (document: unknown) => unknown> = new Map([
   [5, addTies],
   [6, addHolds],
   [7, addWordsAndBarNotes],
+  [8, addScenes],
 ]);
 
 const MOST_FINDINGS = 10;

@@ -31,10 +31,12 @@ import {
   isBarNote,
   isSectionName,
   RECORD_CENTS,
+  SCENE_LIMITS,
   SONG_LIMITS,
 } from '../core/song/document/song-limits.ts';
 import { areTags, TAG_LIMITS } from '../core/song/document/tags.ts';
 import { WISH_LIMITS } from '../core/song/document/wishes.ts';
+import { levelSchema as level, sceneSchema } from './scene-schema.ts';
 import { oneLine, storableText } from './text.ts';
 
 const id = z.int().min(1);
@@ -177,7 +179,6 @@ export const patternSchema = z
     cells: oneLine(SONG_LIMITS.cueCharacters),
   })
   .refine((pattern) => parseCells(pattern.cells, pattern).ok, { message: 'has cells that cannot be read' });
-const level = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]);
 const pickRole = z.union([z.literal('bass'), z.literal('other-bass'), z.int().min(1).max(strings.most)]);
 const pickedStrings = z.strictObject({
   chord: chordSchema,
@@ -312,6 +313,7 @@ export const songSchema: z.ZodType<SongDocument> = z.strictObject({
     form: z.array(pass).max(SONG_LIMITS.passes),
   }),
   words: words.nullable(),
+  scenes: z.array(sceneSchema).max(SCENE_LIMITS.scenes),
   arrangements: z
     .array(z.strictObject({ id, name: oneLine(SONG_LIMITS.titleCharacters), parts: z.array(part).min(1).max(20) }))
     .min(1)

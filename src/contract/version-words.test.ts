@@ -15,6 +15,7 @@ const EACH_KIND: EachKind<SongChange> = {
   form: { kind: 'form' },
   'chart-chords': { kind: 'chart-chords' },
   words: { kind: 'words' },
+  scenes: { kind: 'scenes' },
   draft: { kind: 'draft' },
   capo: { kind: 'capo', part: 'Guitar', from: 0, to: 2 },
   tuning: { kind: 'tuning', part: 'Guitar', from: 'standard', to: 'drop D' },

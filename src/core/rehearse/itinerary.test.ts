@@ -43,7 +43,7 @@ function dueOf(rehearsal: Rehearsal, until: number, from: Place = BEGINNING): re
   const due: Due<PlayEvent>[] = [];
   let head: Head<PlayEvent, Place> | null = startAt(steps, { place: from, time: 0, speed: rehearsal.speedOfRound(0) });
   for (let time = 0.5; head !== null && time < until + 0.5; time += 0.5) {
-    const taken = takeUntil(steps, head, time);
+    const taken: ReturnType<typeof takeUntil<PlayEvent, Place>> = takeUntil(steps, head, time);
     due.push(...taken.due);
     head = taken.head;
   }

@@ -21,7 +21,7 @@ export const PART_CHANGES = [
   'part-changed',
 ] as const;
 /** Changes of which no more is said. */
-export const PLAIN_CHANGES = ['section-order', 'form', 'words', 'chart-chords', 'draft'] as const;
+export const PLAIN_CHANGES = ['section-order', 'form', 'words', 'scenes', 'chart-chords', 'draft'] as const;
 
 /** One difference from an older to a newer version. */
 export type SongChange =
@@ -45,6 +45,7 @@ export function listChanges(before: SongDocument, after: SongDocument): readonly
     ...(isReordered(before.map.sections, after.map.sections) ? [{ kind: 'section-order' } as const] : []),
     ...(isEqual(before.map.form, after.map.form) ? [] : [{ kind: 'form' } as const]),
     ...(isEqual(before.words, after.words) ? [] : [{ kind: 'words' } as const]),
+    ...(isEqual(before.scenes, after.scenes) ? [] : [{ kind: 'scenes' } as const]),
     ...changedParts(partsOf(before), partsOf(after)),
     ...(before.chart.chords === after.chart.chords ? [] : [{ kind: 'chart-chords' } as const]),
     ...(before.chart.draftText === after.chart.draftText ? [] : [{ kind: 'draft' } as const]),

@@ -30,6 +30,7 @@ import {
   type RightHandError,
   regularise,
 } from './attachments/right-hand.ts';
+import { type DropScene, dropScene, type PutScene, putScene, type SceneError } from './attachments/scenes.ts';
 import type { Chart } from './chart/chart.ts';
 import type { ChartChords, Facts, SongDocument } from './document/document.ts';
 import { RECORD_CENTS, SONG_LIMITS } from './document/song-limits.ts';
@@ -55,7 +56,9 @@ type RoomCommand =
   | PickString
   | EditLevel
   | DropLevelEdit
-  | SetFirstLevel;
+  | SetFirstLevel
+  | PutScene
+  | DropScene;
 
 /** Everything that can be done to a song. */
 export type SongCommand =
@@ -86,7 +89,8 @@ export type CommandError =
   | RightHandError
   | OrnamentError
   | PickStringError
-  | LevelEditError;
+  | LevelEditError
+  | SceneError;
 
 /** What a command did: the document after it (the same object when nothing changed) and what lost its place. */
 export type CommandOutcome = AppliedChart;
@@ -115,6 +119,8 @@ export const COMMAND_HANDLERS: Handlers<SongCommand, CommandError> = {
   'edit-level': editLevel,
   'drop-level-edit': dropLevelEdit,
   'set-first-level': setFirstLevel,
+  'put-scene': putScene,
+  'drop-scene': dropScene,
 };
 
 /** Carries out a command. The given document is never changed. */

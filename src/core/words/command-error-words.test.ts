@@ -35,6 +35,11 @@ const EACH: EachKind<CommandError> = {
   'not-neighbours': { kind: 'not-neighbours' },
   'pass-differs': { kind: 'pass-differs' },
   'pass-needs-a-bar': { kind: 'pass-needs-a-bar' },
+  'no-such-scene': { kind: 'no-such-scene', sceneId: 9 },
+  'bad-scene-name': { kind: 'bad-scene-name', most: 60 },
+  'scene-named-twice': { kind: 'scene-named-twice', name: 'Monday' },
+  'scene-tempo-out-of-bounds': { kind: 'scene-tempo-out-of-bounds' },
+  'too-many-scenes': { kind: 'too-many-scenes', most: 60 },
   'bad-pattern': { kind: 'bad-pattern' },
   'bad-ornament': { kind: 'bad-ornament', fault: { kind: 'no-notes' } },
 };

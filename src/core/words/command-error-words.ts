@@ -3,6 +3,7 @@ import { INSTRUMENT_LIMITS } from '../song/document/song-limits.ts';
 import { TAG_LIMITS } from '../song/document/tags.ts';
 import { sayMapError } from './map-error-words.ts';
 import { formatOrnamentFault } from './ornament-words.ts';
+import { saySceneError } from './rehearse/scene-words.ts';
 
 /** A refused change as a sentence. */
 export function sayCommandError(error: CommandError): string {
@@ -45,6 +46,12 @@ export function sayCommandError(error: CommandError): string {
       return formatOrnamentFault(error.fault);
     case 'text-too-long':
       return `At most ${error.most} characters.`;
+    case 'no-such-scene':
+    case 'bad-scene-name':
+    case 'scene-named-twice':
+    case 'scene-tempo-out-of-bounds':
+    case 'too-many-scenes':
+      return saySceneError(error);
     default:
       return sayMapError(error);
   }

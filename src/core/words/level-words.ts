@@ -5,7 +5,8 @@ import type { Misfit } from '../arrange/levels/level-overlay.ts';
 import { type ChordSymbol, formatChordName } from '../harmony/chord-symbol.ts';
 import { formatCount } from '../kernel/plural.ts';
 import { formatShape } from '../shapes/shape.ts';
-import type { Level, LevelEdit } from '../song/document/document.ts';
+import type { LevelEdit } from '../song/document/document.ts';
+import type { Level } from '../song/document/level.ts';
 import { ORNAMENT_WORDS } from './ornament-words.ts';
 import { joinWords } from './sentence.ts';
 

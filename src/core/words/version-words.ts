@@ -36,6 +36,8 @@ function sayChange(change: SongChange): string {
         : `${change.name}: ${formatCount(change.bars, 'bar')}`;
     case 'section-order':
       return 'order of the sections';
+    case 'scenes':
+      return 'scenes of the rehearsal';
     case 'chart-chords':
       return 'what the chart names: chords or shapes';
     case 'form':

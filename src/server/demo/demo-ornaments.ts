@@ -2,7 +2,8 @@ import { invariant } from '../../core/kernel/invariant.ts';
 import { QUARTER_TICKS } from '../../core/rhythm/metre.ts';
 import { parseOrnamentNotes } from '../../core/song/attachments/ornament-text.ts';
 import { applyCommand } from '../../core/song/commands.ts';
-import type { Level, OrnamentKind, SongDocument } from '../../core/song/document/document.ts';
+import type { OrnamentKind, SongDocument } from '../../core/song/document/document.ts';
+import type { Level } from '../../core/song/document/level.ts';
 import { mainPartOf } from '../../core/song/document/parts.ts';
 import { listPlayedBars } from '../../core/song/played/played-bars.ts';
 

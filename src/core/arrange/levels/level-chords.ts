@@ -23,7 +23,8 @@ import { handEffortOf, scoreFingering } from '../../shapes/effort.ts';
 import { isAtHome } from '../../shapes/familiar.ts';
 import { findFingering, type Instrument, type RatedFingering, rankShapes } from '../../shapes/rank-shapes.ts';
 import { type Finger, type Fingering, isBarreChord, parseFingers, parseShape, type Shape } from '../../shapes/shape.ts';
-import type { FirstLevel, Level, StoredShape } from '../../song/document/document.ts';
+import type { FirstLevel, StoredShape } from '../../song/document/document.ts';
+import type { Level } from '../../song/document/level.ts';
 import { TRIADS } from './level-triads.data.ts';
 
 /** All levels, the easiest first. */

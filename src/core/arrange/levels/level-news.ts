@@ -1,7 +1,8 @@
 /* What a level adds to the one below it: counted in what both play, bar by bar. */
 import { sumOf, uniqueBy } from '../../kernel/list.ts';
 import { formatShape } from '../../shapes/shape.ts';
-import { type Level, ORNAMENT_KINDS, type OrnamentKind } from '../../song/document/document.ts';
+import { ORNAMENT_KINDS, type OrnamentKind } from '../../song/document/document.ts';
+import type { Level } from '../../song/document/level.ts';
 import type { LevelBar } from './level.ts';
 import type { HeldChord } from './level-chords.ts';
 import type { PlayedLevel } from './levels.ts';

@@ -9,7 +9,8 @@
 import { beatTicks, QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { STROKE_LIMITS } from '../../rhythm/pattern-fit.ts';
 import { ticksToSeconds } from '../../rhythm/tempo.ts';
-import type { Level, Slot } from '../../song/document/document.ts';
+import type { Slot } from '../../song/document/document.ts';
+import type { Level } from '../../song/document/level.ts';
 import type { PlayedBar } from '../../song/played/played-bars.ts';
 import type { BarStroke } from '../performance/bar-strokes.ts';
 

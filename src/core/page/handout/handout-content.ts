@@ -8,6 +8,7 @@ import type { SongWords } from '../../song/document/document.ts';
 import { totalsOf } from '../../song/played/played-bars.ts';
 import { GOING_ON, type PageKeySigns, sayPageKey, sayStrokeLegend } from '../../words/page/page-key-words.ts';
 import { sayRetuning } from '../../words/page/retuning-words.ts';
+import { sayScene } from '../../words/rehearse/scene-words.ts';
 import { setupSentences } from '../../words/setup-words.ts';
 import type { Figure } from '../drawing/figure.ts';
 import { createSigns, type SaidOfBars, saidOfHands } from './bar-signs.ts';
@@ -60,6 +61,8 @@ export type Handout = {
   /** What was done and what to practise, for who was absent; and the lesson with minutes, for the teacher. Empty where they are not asked for. */
   readonly catchUp: readonly string[];
   readonly lesson: readonly string[];
+  /** How passages are rehearsed, where the teacher wants that on the page. */
+  readonly scenes: readonly string[];
   /** How to read this page; empty where it is not asked for. */
   readonly pageKey: readonly string[];
   /** What the song has and the page does not show, and why. */
@@ -103,10 +106,19 @@ export function composeHandout(request: HandoutRequest): Handout {
       { blocks: bars.blocks, drills, patterns: bars.patterns.figures, document: request.document, played },
       shows,
     ),
+    scenes: shows('scenes') ? composeScenes(telling) : [],
     cautions: isGuitar ? composeCautions(telling, chords.all) : [],
     pageKey: shows('page-key') ? sayPageKey(signsIn(bars.blocks, telling)) : [],
     leftOut: played.length === 0 ? [] : listLeftOut({ source, whole: request.document, options, stand }),
   };
+}
+
+/** The scenes that are for the page, each in a line. */
+function composeScenes({ request, source, isGuitar, nameOf }: Telling): readonly string[] {
+  const { toShapeChord } = songKeysOf(source.document, source.part);
+  return request.document.scenes
+    .filter(({ isOnPage }) => isOnPage)
+    .map((scene) => `${sayScene(source.document, scene, (chord) => nameOf(isGuitar ? toShapeChord(chord) : chord))}.`);
 }
 
 /** What has to be said of the shapes: what is out of reach, what stands in for what, and the usual cautions. */

@@ -62,6 +62,11 @@ const DECIDED: readonly {
     has: ({ bars }) => bars.some(({ pattern }) => pattern?.cells.some(({ kind }) => kind === 'pick') === true),
   },
   { item: 'drills', what: 'changes to drill', has: ({ bars }) => bars.length > 1 },
+  {
+    item: 'scenes',
+    what: 'scenes of the rehearsal',
+    has: ({ document }) => document.scenes.some(({ isOnPage }) => isOnPage),
+  },
   { item: 'cautions', what: 'cautions', has: ({ part }) => part.shapes.length > 0 },
 ];
 

@@ -34,6 +34,7 @@ export function speakHandout(handout: Handout): readonly SpokenPart[] {
     { heading: 'Drill first', paragraphs: drills.map(speakFigure) },
     { heading: 'What we did, what to practise', paragraphs: handout.catchUp },
     { heading: 'The lesson', paragraphs: handout.lesson },
+    { heading: 'How we rehearse it', paragraphs: handout.scenes },
     { heading: 'How to read this page', paragraphs: pageKey },
     { heading: 'Take care', paragraphs: cautions },
   ];

@@ -69,6 +69,7 @@ export function layBody(handout: Handout, layout: Layout): readonly Unit[] {
     ...listUnit('Drill first', flowFigures(styled(drills, DRILLS), layout), layout),
     ...listUnit('What we did, what to practise', listed(handout.catchUp), layout),
     ...listUnit('The lesson', listed(handout.lesson), layout),
+    ...listUnit('How we rehearse it', listed(handout.scenes), layout),
     ...listUnit('How to read this page', listed(pageKey), layout),
     ...cautions.map((caution) =>
       toUnit('', [spaceMm(1.2 * layout.scale), ...layText(caution, { tone: 'quiet' }, layout)]),

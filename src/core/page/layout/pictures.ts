@@ -31,6 +31,7 @@ export function listPictures(handout: Handout, isBlack: boolean, measure: Measur
       cautions: [],
       catchUp: [],
       lesson: [],
+      scenes: [],
       pageKey: [],
       wordsRight: '',
     },

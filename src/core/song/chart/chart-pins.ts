@@ -5,7 +5,8 @@
 import { type ChordSymbol, isSameChord } from '../../harmony/chord-symbol.ts';
 import { isEqual } from '../../kernel/equal.ts';
 import type { Fingering } from '../../shapes/shape.ts';
-import type { Level, LevelEdit, Part, Section, SongDocument, StoredShape } from '../document/document.ts';
+import type { LevelEdit, Part, Section, SongDocument, StoredShape } from '../document/document.ts';
+import type { Level } from '../document/level.ts';
 import { barsOfLines, type ChartPin, type ChartPlace } from './chart.ts';
 import { songKeysOf } from './song-keys.ts';
 

@@ -8,7 +8,8 @@ import type { Tuning } from '../../fretboard/tuning.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import type { TimedChord } from '../../harmony/key-evidence.ts';
 import type { Fingering, Shape } from '../../shapes/shape.ts';
-import type { Bar, ChartChords, Ending, Facts, Level, Line, Section, Slot, SongWords } from '../document/document.ts';
+import type { Bar, ChartChords, Ending, Facts, Line, Section, Slot, SongWords } from '../document/document.ts';
+import type { Level } from '../document/level.ts';
 
 /** A slot without id; syllables under changes are not shown in a chart. */
 export type ChartSlot = Omit<Slot, 'id' | 'cue'>;

@@ -7,15 +7,17 @@ import type { Pattern } from '../../rhythm/pattern.ts';
 import type { ChosenString } from '../../rhythm/picking.ts';
 import type { Tempo } from '../../rhythm/tempo.ts';
 import type { Fingering } from '../../shapes/shape.ts';
+import type { Level } from './level.ts';
+import type { Scene } from './scene.ts';
 import type { Wishes } from './wishes.ts';
 
 /** The current version of the saved form. A change of meaning raises it and adds an upgrade. */
-export const FORMAT_VERSION = 8;
+export const FORMAT_VERSION = 9;
 
 /** One song with everything that is saved about it. The map is in sounding chords. */
 export type SongDocument = {
   readonly formatVersion: typeof FORMAT_VERSION;
-  /** The next id to give out; sections, endings, lines, bars, slots, passes, arrangements and parts share one row of ids. */
+  /** The next id to give out; sections, endings, lines, bars, slots, passes, arrangements, parts and scenes share one row of ids. */
   readonly nextId: number;
   readonly facts: Facts;
   readonly map: SongMap;
@@ -23,6 +25,8 @@ export type SongDocument = {
   readonly words: SongWords | null;
   /** At least one. */
   readonly arrangements: readonly Arrangement[];
+  /** How passages are rehearsed, in the order in which they were kept. */
+  readonly scenes: readonly Scene[];
   /** Which names the text chart shows, and its raw text while that has errors (else null). */
   readonly chart: { readonly chords: ChartChords; readonly draftText: string | null };
 };
@@ -242,9 +246,6 @@ export type PatternAssignment = {
   /** Whether this guitar is silent there. */
   readonly isSilent: boolean | null;
 };
-
-/** A level of difficulty of an arrangement, 1 the easiest. */
-export type Level = 1 | 2 | 3 | 4 | 5;
 
 /** What can be said of a chord that enters between strums: it waits for the next, is struck there, or comes with the strum before. */
 export const CHORD_ENTRIES = ['wait', 'strike', 'push'] as const;

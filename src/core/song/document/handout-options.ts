@@ -1,5 +1,5 @@
 import type { StringNaming } from '../../fretboard/string-names.ts';
-import type { Level } from './document.ts';
+import type { Level } from './level.ts';
 
 /** Who reads a handout: a guitarist, or somebody without a capo on the same map (rule K14). */
 export const HANDOUT_READERS = ['guitar', 'keys', 'bass', 'ukulele'] as const;
@@ -36,6 +36,7 @@ export const HANDOUT_ITEMS = [
   'cautions',
   'catch-up',
   'lesson',
+  'scenes',
 ] as const;
 
 /** One of them. */
@@ -89,8 +90,9 @@ const USUAL: ReadonlySet<HandoutItem> = new Set([
   'goals',
   'drills',
   'cautions',
+  'scenes',
 ]);
-const USUAL_FOR_BEGINNERS: ReadonlySet<HandoutItem> = new Set(['fingers', 'picked-strings']);
+const USUAL_FOR_BEGINNERS: ReadonlySet<HandoutItem> = new Set(['fingers', 'picked-strings', 'scenes']);
 
 /**
  * Whether something is shown unless somebody says otherwise, on the page of hands on some levels (null: as it is arranged, the teacher's

@@ -29,6 +29,7 @@ export function newSong(title: string): SongDocument {
     },
     map: { sections: [], form: [] },
     words: null,
+    scenes: [],
     arrangements: [
       {
         id: 1,

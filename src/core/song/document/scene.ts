@@ -1,5 +1,5 @@
 /* How a passage is rehearsed, as it is kept with the song: what a teacher would set up again next Monday. */
-import type { Level } from './document.ts';
+import type { Level } from './level.ts';
 
 /** What is rehearsed; passes, sections and lines by id, bars by their numbers in the song, chords by their names as the song has them. */
 export type PracticeRange =

@@ -37,6 +37,25 @@ const HEADER_WORDS: ReadonlySet<string> = new Set(
   'title credit key tempo metre meter feel tuning capo chords range length form'.split(' '),
 );
 
+/** Bounds of the scenes of a song: how many, how long their names, and how a ramp may rise. */
+export const SCENE_LIMITS = {
+  scenes: 60,
+  nameCharacters: 60,
+  stepBpm: 20,
+  everyRounds: 16,
+  joinedPasses: 400,
+} as const;
+
+/** Whether a text may name a scene: one line without spaces at its ends. */
+export function isSceneName(name: string): boolean {
+  return (
+    name.length >= 1 &&
+    name.length <= SCENE_LIMITS.nameCharacters &&
+    name === name.trim() &&
+    !/[\n\r\t\u0000]/.test(name)
+  );
+}
+
 /** Whether a text may be a note on a section, a line or a pass: one line without brackets or space at its ends; it may be empty. */
 export function isNote(note: string): boolean {
   return note.length <= SONG_LIMITS.cueCharacters && !/[[\]\n\r\u0000]/.test(note) && note === note.trim();

@@ -19,7 +19,8 @@ import { formatFingers, formatShape, isBarreChord } from '../../shapes/shape.ts'
 import { listChartPins } from '../chart/chart-pins.ts';
 import { songKeysOf } from '../chart/song-keys.ts';
 import { applyCommand, type SongCommand } from '../commands.ts';
-import type { Level, SongDocument, StoredShape } from '../document/document.ts';
+import type { SongDocument, StoredShape } from '../document/document.ts';
+import type { Level } from '../document/level.ts';
 import { mainPartOf } from '../document/parts.ts';
 import type { PlayedBar } from '../played/played-bars.ts';
 import { keepShapes, transposeSong } from './keep-shapes.ts';

@@ -4,7 +4,10 @@ import { isEqual } from '../../kernel/equal.ts';
 import { formatFew } from '../../kernel/plural.ts';
 import { stagesOf } from '../../rehearse/range.ts';
 import { listRangeChoices } from '../../rehearse/range-choices.ts';
-import type { Level, SongDocument } from '../../song/document/document.ts';
+import { TEMPO_LIMITS } from '../../rhythm/tempo.ts';
+import type { SceneError } from '../../song/attachments/scenes.ts';
+import type { SongDocument } from '../../song/document/document.ts';
+import type { Level } from '../../song/document/level.ts';
 import { LAYERS, type Layer, type PracticeRange, type Scene } from '../../song/document/scene.ts';
 import { joinWords } from '../sentence.ts';
 import { LAYER_WORDS } from './stage-words.ts';
@@ -97,6 +100,22 @@ export function sayScene(document: SongDocument, scene: Scene, nameOf: (chord: C
     isLooped ? 'over and over' : '',
   ];
   return `${name}: ${parts.filter((part) => part !== '').join(', ')}`;
+}
+
+/** Why a scene cannot be kept, and what would do. */
+export function saySceneError(error: SceneError): string {
+  switch (error.kind) {
+    case 'no-such-scene':
+      return 'This scene is no longer kept with the song.';
+    case 'bad-scene-name':
+      return `A scene needs a name of one line, ${error.most} characters at most.`;
+    case 'scene-named-twice':
+      return `Another scene is called “${error.name}” already.`;
+    case 'scene-tempo-out-of-bounds':
+      return `A scene goes at ${TEMPO_LIMITS.slowest} to ${TEMPO_LIMITS.fastest} beats a minute.`;
+    case 'too-many-scenes':
+      return `A song keeps ${error.most} scenes at most.`;
+  }
 }
 
 /** How many scenes a song keeps: "a scene", "3 scenes"; "none yet". */

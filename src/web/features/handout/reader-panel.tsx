@@ -175,6 +175,7 @@ const SHOWN: readonly { readonly item: HandoutItem; readonly text: string }[] = 
   { item: 'cautions', text: 'cautions' },
   { item: 'catch-up', text: 'what we did, what to practise' },
   { item: 'lesson', text: 'the lesson, with minutes' },
+  { item: 'scenes', text: 'how we rehearse it: scenes that are for the page' },
 ];
 
 type Flag = { [K in keyof HandoutOptions]: HandoutOptions[K] extends boolean ? K : never }[keyof HandoutOptions];

@@ -3,7 +3,7 @@ import { styled } from 'styled-components';
 import { listPasses } from '../../../core/arrange/form/form-summary.ts';
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
-import type { Level } from '../../../core/song/document/document.ts';
+import type { Level } from '../../../core/song/document/level.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 import { useRun } from '../../editor/use-run.ts';

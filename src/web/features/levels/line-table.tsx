@@ -3,7 +3,7 @@ import type { LevelBar, LevelSlot } from '../../../core/arrange/levels/level.ts'
 import type { PlayedLevel } from '../../../core/arrange/levels/levels.ts';
 import { toBarPattern } from '../../../core/arrange/performance/bar-pattern.ts';
 import { formatShape } from '../../../core/shapes/shape.ts';
-import type { Level } from '../../../core/song/document/document.ts';
+import type { Level } from '../../../core/song/document/level.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { ORNAMENT_WORDS } from '../../../core/words/ornament-words.ts';
 import { useChordName } from '../../api/settings.tsx';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { styled } from 'styled-components';
 import { LEVELS } from '../../../core/arrange/levels/level-chords.ts';
 import { mixLevels } from '../../../core/arrange/levels/levels.ts';
-import type { Level } from '../../../core/song/document/document.ts';
+import type { Level } from '../../../core/song/document/level.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';

@@ -12,7 +12,9 @@ import { useKeyedActions } from '../../ui/keys.tsx';
 import { useView } from '../../ui/use-view.ts';
 import { doAct, REHEARSE_ACTS } from './acts.ts';
 import { BandPanel } from './more/band-panel.tsx';
+import { LoopPanel } from './more/loop-panel.tsx';
 import { RangePanel } from './more/range-panel.tsx';
+import { ScenesPanel } from './more/scenes-panel.tsx';
 import { TempoPanel } from './more/tempo-panel.tsx';
 import { PedalsPanel } from './pedals/pedals-panel.tsx';
 import { usePedals } from './pedals/use-pedals.ts';
@@ -79,6 +81,8 @@ function More({ playAlong }: { readonly playAlong: PlayAlong }) {
       <RangePanel playAlong={playAlong} />
       <TempoPanel playAlong={playAlong} />
       <BandPanel playAlong={playAlong} />
+      <LoopPanel playAlong={playAlong} />
+      <ScenesPanel playAlong={playAlong} />
     </>
   );
 }

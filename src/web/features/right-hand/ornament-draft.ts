@@ -13,14 +13,8 @@ import {
   parseOrnamentNotes,
 } from '../../../core/song/attachments/ornament-text.ts';
 import { findOrnamentFault, type OrnamentSpot } from '../../../core/song/attachments/ornaments.ts';
-import type {
-  Level,
-  Ornament,
-  OrnamentKind,
-  OrnamentNote,
-  Part,
-  SongDocument,
-} from '../../../core/song/document/document.ts';
+import type { Ornament, OrnamentKind, OrnamentNote, Part, SongDocument } from '../../../core/song/document/document.ts';
+import type { Level } from '../../../core/song/document/level.ts';
 import { formatBarNumbers } from '../../../core/song/played/bar-numbers.ts';
 import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { sayBarPlacesError } from '../../../core/words/bar-place-words.ts';

@@ -7,7 +7,7 @@ import { type Fingering, formatShape } from '../../../core/shapes/shape.ts';
 import { LEVEL_OF_TEXT } from '../../../core/song/chart/chart-pins.ts';
 import { songKeysOf } from '../../../core/song/chart/song-keys.ts';
 import type { SongCommand } from '../../../core/song/commands.ts';
-import type { Level } from '../../../core/song/document/document.ts';
+import type { Level } from '../../../core/song/document/level.ts';
 import { listPlayedBars, type PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { listSongChords } from '../../../core/song/played/song-chords.ts';
 import { sayCommandError } from '../../../core/words/command-error-words.ts';

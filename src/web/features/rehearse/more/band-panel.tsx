@@ -2,7 +2,7 @@ import { Label, Slider, SliderThumb, SliderTrack } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { LEVELS } from '../../../../core/arrange/levels/level-chords.ts';
 import { FIRST_NOTES } from '../../../../core/rehearse/first-note.ts';
-import type { Level } from '../../../../core/song/document/document.ts';
+import type { Level } from '../../../../core/song/document/level.ts';
 import { CLICK_MODES, LAYERS, type Layer } from '../../../../core/song/document/scene.ts';
 import { sayHeardLayers } from '../../../../core/words/rehearse/scene-words.ts';
 import { CLICK_WORDS, LAYER_WORDS } from '../../../../core/words/rehearse/stage-words.ts';

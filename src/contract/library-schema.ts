@@ -19,6 +19,8 @@ export type Compared = z.infer<typeof comparedSchema>;
 export const libraryPreviewSchema = z.object({
   songs: z.array(comparedSchema),
   classes: z.array(comparedSchema),
+  /** How many results of drills the file has that are not here. */
+  newResults: z.int(),
   settingsDiffer: z.boolean(),
 });
 export type LibraryPreview = z.infer<typeof libraryPreviewSchema>;

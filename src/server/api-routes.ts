@@ -3,6 +3,7 @@ import type { SongDocument } from '../core/song/document/document.ts';
 import { createClassRoutes } from './classes/routes.ts';
 import { addDemo } from './demo/add-demo.ts';
 import { createLibraryRoutes } from './library/routes.ts';
+import { createPracticeRoutes } from './practice/routes.ts';
 import type { Services } from './services.ts';
 import type { SessionService } from './sessions/service.ts';
 import { createSettingsRoutes } from './settings/routes.ts';
@@ -33,6 +34,7 @@ export function listApiMounts(parts: ApiParts): readonly Mount[] {
     { path: '/api/songs/:id/versions', router: createVersionRoutes(services.versions), readsOwnBodies: true },
     { path: '/api/songs', router: createSongRoutes(services.songs), readsOwnBodies: true },
     { path: '/api/classes', router: createClassRoutes(services.classes) },
+    { path: '/api/practice', router: createPracticeRoutes(services.practice) },
     { path: '/api/settings', router: createSettingsRoutes(services.settings) },
     { path: '/api', router: createOtherRoutes(parts) },
   ];

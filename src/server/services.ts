@@ -4,6 +4,7 @@ import type { Database } from './db/connect.ts';
 import { type Helper, INLINE_HELPER } from './helper/helper.ts';
 import { type LibraryReader, PLAIN_LIBRARY_READER } from './library/library-reader.ts';
 import { createLibraryService, type KeepLibrary, type LibraryService } from './library/service.ts';
+import { createPracticeRepository, type PracticeRepository } from './practice/repository.ts';
 import { createRecoveryRepository } from './recovery/repository.ts';
 import { type BackupSource, createRecoveryService, type RecoveryService } from './recovery/service.ts';
 import { createSettingsRepository } from './settings/repository.ts';
@@ -21,6 +22,7 @@ export type Services = {
   readonly versions: VersionService;
   readonly settings: SettingsService;
   readonly classes: ClassService;
+  readonly practice: PracticeRepository;
   readonly library: LibraryService;
   readonly recovery: RecoveryService;
 };
@@ -66,6 +68,7 @@ export function createServices(
     songs,
     settings: createSettingsService(createSettingsRepository(db), onChange),
     classes: createClassService(createClassRepository(db), time.now),
+    practice: createPracticeRepository(db),
     library: createLibraryService(db, { ...means, keep: backups.keep, reader }),
     recovery: createRecoveryService(createRecoveryRepository(db), songs, backups.source, time),
   };

@@ -2,6 +2,7 @@
  * A tuner with a string of its own: what it would hear, and what it would say. The string starts out of tune and is turned
  * until it agrees with its note; the reference follows a record that is off concert pitch (rule K11).
  */
+import { invariant } from '../kernel/invariant.ts';
 import type { Tuning } from './tuning.ts';
 
 /** Concert pitch of A4 in Hz (ISO 16). */
@@ -31,6 +32,28 @@ export type TunedString = { readonly stringIndex: number; readonly targetMidi: n
 /** What a string sounds as it stands, in Hz. */
 export function hzOfString({ targetMidi, cents }: TunedString, aHz: number): number {
   return frequencyOf(targetMidi + cents / CENTS_IN_SEMITONE, aHz);
+}
+
+/**
+ * A pitch that was heard as the string it is nearest to, or as a certain one (by its index from the lowest); `aHz` is the pitch of A4.
+ */
+export function hearAsString(
+  hz: number,
+  openMidi: readonly number[],
+  aHz: number,
+  stringIndex: number | null = null,
+): TunedString {
+  const strings = openMidi.map(
+    (targetMidi, index): TunedString => ({
+      stringIndex: index,
+      targetMidi,
+      cents: centsBetween(frequencyOf(targetMidi, aHz), hz),
+    }),
+  );
+  const nearest = [...strings].sort((a, b) => Math.abs(a.cents) - Math.abs(b.cents))[0];
+  const wanted = stringIndex === null ? nearest : strings[stringIndex];
+  invariant(wanted !== undefined, 'a guitar has strings');
+  return wanted;
 }
 
 /** Near enough: what an ear hardly tells apart (common practice: about three cents). */

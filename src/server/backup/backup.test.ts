@@ -54,7 +54,13 @@ const emptyLibrary = (settings: () => unknown): LibrarySource => ({
   repository: {
     listAbout: async () => ({ rows: [], isWhole: true }),
     eachSong: async () => true,
-    readRest: async () => ({ kind: 'golden-ladder-library', backupVersion: 2, classes: [], settings: settings() }),
+    readRest: async () => ({
+      kind: 'golden-ladder-library',
+      backupVersion: 3,
+      classes: [],
+      results: [],
+      settings: settings(),
+    }),
   },
 });
 

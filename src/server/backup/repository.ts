@@ -1,10 +1,12 @@
 import { asc, inArray } from 'drizzle-orm';
 import { BACKUP_VERSION, type Backup } from '../../contract/backup-schema.ts';
+import { RESULT_LIMITS } from '../../core/rehearse/drill-result.ts';
 import type { Database } from '../db/connect.ts';
 import { readRows, unlessDamaged } from '../db/damage.ts';
 import { textOf } from '../db/json-text.ts';
 import { classes, songs } from '../db/schema.ts';
 import type { SongHere } from '../library/compare.ts';
+import { createPracticeRepository } from '../practice/repository.ts';
 import { createSettingsRepository } from '../settings/repository.ts';
 
 /** Reads everything a backup holds. */
@@ -94,6 +96,7 @@ export function createBackupRepository(db: Database) {
         kind: 'golden-ladder-library',
         backupVersion: BACKUP_VERSION,
         classes: rows.map(({ createdAt, ...row }) => ({ ...row, createdAt: createdAt.toISOString() })),
+        results: [...(await createPracticeRepository(db).list(null, RESULT_LIMITS.kept))],
         settings: await createSettingsRepository(db).find(),
       };
     },

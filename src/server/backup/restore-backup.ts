@@ -91,7 +91,7 @@ async function build(places: FolderPaths, backup: CheckedLibrary, files: Library
     reserve: places.reserve,
   });
   try {
-    const here = { songs: [], classes: [], settings: null };
+    const here = { songs: [], classes: [], results: [], settings: null };
     const { added, leftOut } = await db.transaction((transaction) =>
       putBack(transaction as unknown as Database, backup, {
         here,
@@ -121,6 +121,7 @@ async function compare(db: Database, { head, ids }: CheckedLibrary, leftOut: rea
     read !== wanted.length ||
     !isSameJson(wanted, rows.map(({ id }) => id).sort()) ||
     made.classes.length !== head.classes.length ||
+    made.results.length !== new Set(head.results.map(({ id }) => id)).size ||
     !isSameJson(made.settings, head.settings)
   ) {
     throw new Error('the new library is not what the backup holds');

@@ -88,6 +88,28 @@ export const classes = pgTable('classes', {
   createdAt: timestamp('created_at', { withTimezone: true }).notNull(),
 });
 
+/** What came of drills: a row each, which outlives its song. */
+export const practiceResults = pgTable(
+  'practice_results',
+  {
+    id: uuid('id').primaryKey(),
+    songId: uuid('song_id'),
+    who: text('who').notNull(),
+    drill: text('drill').notNull(),
+    what: text('what').notNull(),
+    doneAt: timestamp('done_at', { withTimezone: true }).notNull(),
+    seconds: doublePrecision('seconds').notNull(),
+    bpm: doublePrecision('bpm'),
+    count: integer('count'),
+    countedBy: text('counted_by'),
+    isClean: boolean('is_clean'),
+  },
+  (table) => [
+    index('practice_results_done_at').on(table.doneAt),
+    index('practice_results_song').on(table.songId, table.doneAt),
+  ],
+);
+
 /** The library's settings: one row, one value. */
 export const settings = pgTable('settings', {
   id: text('id').primaryKey(),

@@ -3,6 +3,7 @@ import type { BackupClass, BackupSong } from '../../contract/backup-schema.ts';
 import type { Compared, Comparison, LibraryPreview } from '../../contract/library-schema.ts';
 import { loadDocument } from '../../contract/load-document.ts';
 import { isSameJson, toCanonicalJson } from '../../core/kernel/canonical-json.ts';
+import type { DrillResult } from '../../core/rehearse/drill-result.ts';
 import { hashOfText } from '../songs/prepared-song.ts';
 import type { LibraryFile } from './file/open-library-file.ts';
 
@@ -20,6 +21,7 @@ export type SongHere = {
 export type LibraryHere = {
   readonly songs: readonly SongHere[];
   readonly classes: readonly BackupClass[];
+  readonly results: readonly DrillResult[];
   readonly settings: unknown;
 };
 
@@ -37,6 +39,7 @@ export async function compareLibraries(here: LibraryHere, { head, songs }: Libra
       ...head.classes.map((each) => compareClass(classesHere.get(each.id) ?? null, each)),
       ...listOnlyHere(here.classes, head.classes, nameOf),
     ],
+    newResults: countNew(here.results, head.results),
     settingsDiffer: !isSameJson(here.settings, head.settings),
   };
 }
@@ -55,6 +58,11 @@ function compareSong(here: SongHere | null, there: BackupSong): Compared {
   return isSame || (loaded !== null && here.contentHash === hashOfText(toCanonicalJson(loaded.value)))
     ? named('same')
     : named(there.updatedAt > here.updatedAt ? 'newer-there' : 'newer-here');
+}
+
+function countNew(here: readonly DrillResult[], there: readonly DrillResult[]): number {
+  const known = new Set(here.map(({ id }) => id));
+  return there.filter(({ id }) => !known.has(id)).length;
 }
 
 /** Whether a song that was deleted here is alive in the file: brought back, it is there again. */

@@ -232,7 +232,7 @@ describe('a whole library', () => {
   test('is read in a thread to just the same', async () => {
     const file = join(tmpdir(), `library-${process.pid}.json`);
     writeFileSync(file, await take(there));
-    const [scratch, empty] = [`${file}.lines`, { songs: [], classes: [], settings: null }];
+    const [scratch, empty] = [`${file}.lines`, { songs: [], classes: [], results: [], settings: null }];
     const plain = await PLAIN_LIBRARY_READER.compare({ file, scratch, here: empty });
     expect(await THREADED_LIBRARY_READER.compare({ file, scratch, here: empty })).toEqual(plain);
     const gather = async (reader: LibraryReader) =>

@@ -9,6 +9,7 @@ import { nextRevision } from '../../contract/revision.ts';
 import { createClassRepository } from '../classes/repository.ts';
 import { type Database, isInterrupted } from '../db/connect.ts';
 import { isDiskFull } from '../db/file-trouble.ts';
+import { createPracticeRepository } from '../practice/repository.ts';
 import { createSettingsRepository } from '../settings/repository.ts';
 import { createVersionRepository } from '../versions/repository.ts';
 import { placeOf } from './backup-entries.ts';
@@ -59,6 +60,7 @@ export async function putBack(db: Database, library: CheckedLibrary, work: Work)
     index += 1;
   }
   await putClasses(db, library.head, work);
+  await putResults(db, library.head, work);
   if (isReplacing) {
     const settings = createSettingsRepository(db);
     const stored = library.head.settings;
@@ -145,6 +147,19 @@ async function keepVersion(db: Database, song: Replaced, mode: RestoreMode, mome
     keptAtMs: moment.runMs,
   });
 }
+
+/** Results of drills: those of the file beside those that are here, or in their place; none is ever changed. */
+async function putResults(db: Database, { results }: LibraryHead, { mode }: Work): Promise<void> {
+  const practice = createPracticeRepository(db);
+  if (mode === 'replace') {
+    await practice.clear();
+  }
+  for (let from = 0; from < results.length; from += RESULTS_AT_ONCE) {
+    await named(['results', from], practice.put(results.slice(from, from + RESULTS_AT_ONCE)));
+  }
+}
+
+const RESULTS_AT_ONCE = 500;
 
 async function putClasses(db: Database, head: LibraryHead, { here, mode }: Work): Promise<void> {
   const classes = createClassRepository(db);

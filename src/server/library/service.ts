@@ -36,8 +36,8 @@ export function createLibraryService(db: Database, { time, keep, helper, reader,
   const readHere = async (from: Database): Promise<LibraryHere> => {
     await fillColumns(createJudgementRepository(from), helper);
     const repository = createBackupRepository(from);
-    const { classes, settings } = await repository.readRest();
-    return { songs: (await repository.listAbout()).rows, classes, settings };
+    const { classes, results, settings } = await repository.readRest();
+    return { songs: (await repository.listAbout()).rows, classes, results, settings };
   };
   return {
     /** Writes the whole library as JSON, piece by piece. */

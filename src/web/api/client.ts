@@ -28,6 +28,7 @@ import {
   type RestoreMode,
   restoredLibrarySchema,
 } from '../../contract/library-schema.ts';
+import { resultListSchema } from '../../contract/practice-schema.ts';
 import { type Session, sessionSchema } from '../../contract/session-schema.ts';
 import { type SettingsChange, settingsSchema } from '../../contract/settings-schema.ts';
 import {
@@ -41,6 +42,7 @@ import {
   toSongParameters,
 } from '../../contract/song-list-schema.ts';
 import { type LibraryState, libraryStateSchema } from '../../contract/state-schema.ts';
+import type { DrillResult } from '../../core/rehearse/drill-result.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import type { GuitarClass } from '../../core/song/document/guitar-class.ts';
 import type { LibrarySettings } from '../../core/song/document/settings.ts';
@@ -116,6 +118,14 @@ export const api = {
     await send(`/api/songs/${id}/opened`, json('POST', {}));
   },
   createSong: (song: CreateSong): Promise<OpenSong> => read('/api/songs', openSongSchema, json('POST', song)),
+  keepResults: async (results: readonly DrillResult[]): Promise<void> => {
+    await send('/api/practice', json('POST', { results }));
+  },
+  listResults: async (songId: SongId): Promise<readonly DrillResult[]> =>
+    (await read(`/api/practice?songId=${songId}`, resultListSchema)).results,
+  dropResult: async (id: string): Promise<void> => {
+    await send(`/api/practice/${id}`, { method: 'DELETE' });
+  },
   saveSong: async (id: SongId, save: SaveSong): Promise<number> =>
     (await read(`/api/songs/${id}`, savedSongSchema, json('PUT', save))).revision,
   deleteSong: async (id: SongId): Promise<void> => {

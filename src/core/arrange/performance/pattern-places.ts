@@ -83,6 +83,7 @@ export function leavesPattern({ slots }: PlayedBar): boolean {
   return slots.some(({ chord, hold, stop, isTied }) => chord === null || hold || stop !== null || isTied);
 }
 
-function isSamePattern(a: Pattern, b: Pattern): boolean {
+/** Whether two patterns strike alike, whatever they are called. */
+export function isSamePattern(a: Pattern, b: Pattern): boolean {
   return a === b || (a.bars === b.bars && a.swing === b.swing && formatCells(a) === formatCells(b));
 }

@@ -75,7 +75,7 @@ export function countARound(desk: Desk, wasClean: boolean): void {
   const { count, place } = desk.use.getState();
   const bpm = bpmAt(desk, barOf(place)?.round ?? 0);
   const counted = countRound(bpm, count, wasClean);
-  desk.use.setState({ count: counted.count });
+  desk.use.setState({ count: counted.count, lastRound: wasClean });
   if (counted.bpm !== bpm) {
     changeTempo(desk, counted.bpm - bpm);
   }

@@ -29,6 +29,8 @@ export type PlayAlongState = {
   /** Whether rounds are counted as clean or missed, and how many there were. */
   readonly isCounted: boolean;
   readonly count: RoundCount;
+  /** Whether the round that was counted last was clean; null before the first. */
+  readonly lastRound: boolean | null;
   /** The range that a loop of one line was laid in, to go back to. */
   readonly before: SceneSetup['range'] | null;
 };

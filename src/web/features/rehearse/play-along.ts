@@ -52,6 +52,7 @@ export function createPlayAlong(song: PlayAlongSong, setup: PlayAlongSetup): Pla
     isStarting: false,
     isCounted: false,
     count: NOTHING_COUNTED,
+    lastRound: null,
     before: null,
   };
   const desk: Desk = { use: create<PlayAlongState>(() => state), sound: null };
@@ -78,7 +79,7 @@ async function startPlaying(desk: Desk, from: BarPlace): Promise<void> {
   if (planOf(song.document, setup).stages.length === 0) {
     return;
   }
-  desk.use.setState({ isStarting: true, count: NOTHING_COUNTED });
+  desk.use.setState({ isStarting: true, count: NOTHING_COUNTED, lastRound: null });
   const place: Place = setup.countInBars === 0 ? from : { kind: 'count-in', bars: setup.countInBars, to: from };
   desk.sound = await hear({
     name: song.document.facts.title,

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { styled } from 'styled-components';
 import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
 import { useDocument } from '../../editor/use-song.tsx';
@@ -11,6 +11,7 @@ import { EmptyStep } from '../../ui/empty-state.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { useView } from '../../ui/use-view.ts';
 import { doAct, REHEARSE_ACTS } from './acts.ts';
+import { DrillsView } from './drills/drills-view.tsx';
 import { BandPanel } from './more/band-panel.tsx';
 import { LoopPanel } from './more/loop-panel.tsx';
 import { RangePanel } from './more/range-panel.tsx';
@@ -21,6 +22,7 @@ import { usePedals } from './pedals/use-pedals.ts';
 import type { PlayAlong } from './play-along.ts';
 import { Controls } from './stage/controls.tsx';
 import { Stage } from './stage/stage.tsx';
+import { TuneView } from './tune/tune-view.tsx';
 import { sayInsecure, useAwake } from './use-awake.ts';
 import { useFullScreen } from './use-full-screen.ts';
 import { usePlayAlong } from './use-play-along.ts';
@@ -30,16 +32,36 @@ export function RehearsePage() {
   return listPlayedBars(useDocument()).length === 0 ? (
     <EmptyStep title="Nothing to play yet" text="The band plays what stands in the song; it has no bars yet." />
   ) : (
-    <Rehearse />
+    <Views />
   );
 }
+
+const VIEWS = [
+  { value: 'play', text: 'Play along' },
+  { value: 'drills', text: 'Drills' },
+  { value: 'tune', text: 'Tune the room' },
+] as const;
+
+function Views() {
+  const [view, setView] = useView('of', ['play', 'drills', 'tune']);
+  useKeyedActions('Rehearse', [
+    { key: 'b', label: 'Play along, drills, or tuning', run: () => setView(NEXT_VIEW[view]) },
+  ]);
+  const switcher = <Choice label="Show" options={VIEWS} value={view} onChange={setView} />;
+  if (view === 'drills') {
+    return <DrillsView switcher={switcher} />;
+  }
+  return view === 'tune' ? <TuneView switcher={switcher} /> : <PlayAlongView switcher={switcher} />;
+}
+
+const NEXT_VIEW = { play: 'drills', drills: 'tune', tune: 'play' } as const;
 
 const FOR_WHOM = [
   { value: 'player', text: 'for a player' },
   { value: 'class', text: 'for a class' },
 ] as const;
 
-function Rehearse() {
+function PlayAlongView({ switcher }: { readonly switcher: ReactNode }) {
   const playAlong = usePlayAlong();
   const [forWhom, setForWhom] = useView('stage', ['player', 'class']);
   const [isMoreOpen, setMoreOpen] = useState(false);
@@ -56,11 +78,13 @@ function Rehearse() {
     <Page data-full={isFull || undefined} data-more={isMoreOpen || undefined}>
       <div>
         <Stage playAlong={playAlong} isForClass={forWhom === 'class'} />
-        <Controls playAlong={playAlong} isMoreOpen={isMoreOpen} onMore={() => setMoreOpen(!isMoreOpen)} />
+        {!isMoreOpen && <Switch>{switcher}</Switch>}
+        <Controls playAlong={playAlong} more={{ isOpen: isMoreOpen, toggle: () => setMoreOpen(!isMoreOpen) }} />
         <SoundProblem />
       </div>
       {isMoreOpen && (
         <aside aria-label="More">
+          {switcher}
           <Row>
             <Choice label="The stage" options={FOR_WHOM} value={forWhom} onChange={setForWhom} />
             <Button onPress={toggle}>{isFull ? 'Back into the frame' : 'The stage alone'}</Button>
@@ -108,6 +132,9 @@ const Page = styled.div`
     > div { padding: 12px 14px; }
     > aside { border-left: 0; border-top: 1px solid ${colour.hairline}; position: static; max-height: none; }
   }
+`;
+const Switch = styled.div`
+  display: flex; justify-content: flex-end; font-size: 14px;
 `;
 const Row = styled.div`
   display: flex; flex-wrap: wrap; gap: 10px; align-items: end;

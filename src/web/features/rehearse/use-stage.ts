@@ -4,6 +4,7 @@ import type { Performed } from '../../../core/rehearse/band.ts';
 import { BEGINNING, indexOf, type Place } from '../../../core/rehearse/itinerary.ts';
 import { barsAhead } from '../../../core/rehearse/places.ts';
 import { rowAt, rowsOf, rowsOnStage, type StageRow } from '../../../core/rehearse/stage-rows.ts';
+import type { SongDocument } from '../../../core/song/document/document.ts';
 import { useDocument } from '../../editor/use-song.tsx';
 import type { PlayAlong } from './play-along.ts';
 import { barOf, planOf } from './play-along-desk.ts';
@@ -52,8 +53,9 @@ export function useStage(playAlong: PlayAlong): StageSight {
   };
 }
 
-/** The passes of the open song. */
-export function usePasses() {
-  const document = useDocument();
+/** The passes of a song; of the open one where none is given. */
+export function usePasses(given: SongDocument | null = null) {
+  const open = useDocument();
+  const document = given ?? open;
   return useMemo(() => listPasses(document), [document]);
 }

@@ -24,8 +24,8 @@ export function WholeLibrary() {
     <section>
       <h2>The whole library</h2>
       <p>
-        All songs, classes and settings as one JSON file, to keep elsewhere or to take to another machine. Kept versions
-        stay here. What a file would change is shown before anything is.
+        All songs, classes, results of drills and settings as one JSON file, to keep elsewhere or to take to another
+        machine. Kept versions stay here. What a file would change is shown before anything is.
       </p>
       <Row>
         <Button onPress={() => void take()}>Take it along</Button>

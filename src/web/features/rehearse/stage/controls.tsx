@@ -9,10 +9,10 @@ import type { PlayAlong } from '../play-along.ts';
 /** The four controls of a rehearsal, and the way to all others. */
 export function Controls(props: {
   readonly playAlong: PlayAlong;
-  readonly isMoreOpen: boolean;
-  readonly onMore: () => void;
+  /** How all other controls are opened; without it there are none. */
+  readonly more?: { readonly isOpen: boolean; readonly toggle: () => void };
 }) {
-  const { playAlong, isMoreOpen, onMore } = props;
+  const { playAlong, more } = props;
   const place = playAlong.use((state) => state.place);
   const isStarting = playAlong.use((state) => state.isStarting);
   const isLooped = playAlong.use((state) => state.before !== null);
@@ -40,9 +40,11 @@ export function Controls(props: {
           <Counted playAlong={playAlong} />
         </>
       )}
-      <Button weight="word" aria-expanded={isMoreOpen} onPress={onMore}>
-        More
-      </Button>
+      {more !== undefined && (
+        <Button weight="word" aria-expanded={more.isOpen} onPress={more.toggle}>
+          More
+        </Button>
+      )}
       <SetUp playAlong={playAlong} />
     </Bar>
   );

@@ -1,4 +1,5 @@
 import { styled } from 'styled-components';
+import type { SongDocument } from '../../../../core/song/document/document.ts';
 import { sayBarsLeft, sayStagePlace } from '../../../../core/words/rehearse/stage-words.ts';
 import { colour, nameFace } from '../../../theme/tokens.ts';
 import { Signed } from '../../../ui/signed.tsx';
@@ -12,14 +13,14 @@ import { StageTempo } from './stage-tempo.tsx';
 /** What is read from a stand: where one is, what is held and what comes, this line and the next, and the right hand. */
 export function Stage({ playAlong, isForClass }: { readonly playAlong: PlayAlong; readonly isForClass: boolean }) {
   const stage = useStage(playAlong);
-  const { title } = playAlong.use((state) => state.song.document.facts);
+  const { document } = playAlong.use((state) => state.song);
   return (
     <Frame aria-label="The stage">
       <Head>
         <b>
-          <Signed text={title} />
+          <Signed text={document.facts.title} />
         </b>
-        <StagePlace stage={stage} />
+        <StagePlace stage={stage} document={document} />
         <StageTempo playAlong={playAlong} place={stage.place} />
       </Head>
       <NowNext stage={stage} isForClass={isForClass} />
@@ -29,8 +30,8 @@ export function Stage({ playAlong, isForClass }: { readonly playAlong: PlayAlong
   );
 }
 
-function StagePlace({ stage }: { readonly stage: StageSight }) {
-  const passes = usePasses();
+function StagePlace({ stage, document }: { readonly stage: StageSight; readonly document: SongDocument }) {
+  const passes = usePasses(document);
   const { guitar, index, indexes, rows, row, place } = stage;
   const bar = guitar.played[index ?? indexes[0] ?? -1];
   const own = rows[row];

@@ -23,6 +23,10 @@ await bundleForNode(
   server,
 );
 await bundleForNode({ main: 'src/cli/main.ts' }, join(root, 'dist', 'cli'));
+// What a page with a play-along carries, for the command line.
+for (const name of ['steel', 'bass', 'palm']) {
+  cpSync(join(root, 'src', 'web', 'sound', 'bank', `${name}.bin`), join(root, 'dist', 'cli', 'sounds', `${name}.bin`));
+}
 const migrations = join(server, 'db', 'migrations');
 cpSync(join(root, 'src', 'server', 'db', 'migrations'), migrations, { recursive: true });
 const make = (program, ...args) => {

@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { build } from 'esbuild';
+import { pagePlayerForNode } from './page-player.mjs';
 
 const root = join(import.meta.dirname, '..');
 
@@ -16,5 +17,6 @@ export async function bundleForNode(entryPoints, outdir) {
     format: 'esm',
     target: 'node20',
     logLevel: 'warning',
+    plugins: [pagePlayerForNode],
   });
 }

@@ -38,6 +38,7 @@ import { toPdfBytes } from '../exchange/pdf-bytes.ts';
 import type { Answer } from './answer.ts';
 import { CommandError, usageError } from './command-error.ts';
 import { freeName } from './free-name.ts';
+import { makePagePlayer } from './page-player.ts';
 import { readFont } from './read-font.ts';
 import { readSong } from './read-song.ts';
 import { readNumber } from './read-words.ts';
@@ -52,6 +53,7 @@ const OPTIONS = {
   for: { type: 'string' },
   page: { type: 'string' },
   'one-side': { type: 'boolean' },
+  sound: { type: 'boolean' },
   'large-print': { type: 'boolean' },
   book: { type: 'string' },
 } as const;
@@ -100,6 +102,9 @@ type Values = ReturnType<typeof parseArgs<{ options: typeof OPTIONS }>>['values'
 /** Options that say nothing about a format are mistakes. */
 function refuseMisplaced(values: Values, format: Format): void {
   const wantsLevel = (values.level ?? values.rung) !== undefined;
+  if (values.sound === true && format !== 'html') {
+    throw usageError('--sound goes with --to html.');
+  }
   const onPaper = [values.paper, values.for, values.page, values['one-side'], values['large-print']];
   if (wantsLevel && !WITH_LEVEL.has(format)) {
     throw usageError('--level goes with --to pdf, html, svg and midi.');
@@ -126,6 +131,7 @@ function readWork(values: Values, format: Format): Work {
       isOneSide: values['one-side'] === true,
       isLargePrint: values['large-print'] === true,
     },
+    hasSound: values.sound === true,
     taken: new Set(),
   };
 }
@@ -172,6 +178,8 @@ type Work = {
   readonly folder: string;
   readonly paper: Paper;
   readonly options: HandoutOptions;
+  /** Whether a web page plays the song. */
+  readonly hasSound: boolean;
   /** Names that this run has written. */
   readonly taken: Set<string>;
 };
@@ -286,7 +294,8 @@ async function contentsOnPaper(
   if (format === 'html') {
     const phone = layOutHandout(handout, PHONE_SHEET, measureText);
     const fontStyle = await toFontStyle([...pages, ...phone], readFont);
-    return [{ of: '', content: toHandoutHtml({ title, pages, phone, words, fontStyle }) }];
+    const player = work.hasSound ? await makePagePlayer(document, barsOf(document, work)) : null;
+    return [{ of: '', content: toHandoutHtml({ title, pages, phone, words, fontStyle, player }) }];
   }
   const style = await toFontStyle(pages, readFont);
   const description = words.map(({ heading, paragraphs }) => [heading, ...paragraphs].join('. ')).join(' ');

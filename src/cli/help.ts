@@ -72,6 +72,7 @@ markers); the text chart; its played bars and its shapes as comma-separated valu
   --page bars|words            bars, or words with chords above, for pdf, html and svg (bars)
   --one-side                   smaller type rather than a second side, for pdf, html and svg
   --large-print                nothing under 18 pt, for pdf, html and svg
+  --sound                      the web page plays the song, with its sounds in it (some 0.4 MB more)
   --book TITLE                 all files as one PDF with contents and page numbers`,
   import: `ladder import FILE… [options]
 Each file into the library of the Golden Ladder that is running on this machine, one line for each: what came in, what was

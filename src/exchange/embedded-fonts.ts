@@ -1,4 +1,5 @@
 import type { Page } from '../core/page/drawing/drawing.ts';
+import { toBase64 } from './base64.ts';
 import { type FontFace, type FontLoader, listNeededFiles } from './page-fonts.ts';
 
 /** How a face is called in pictures, with its weight and style. */
@@ -22,14 +23,4 @@ export async function toFontStyle(pages: readonly Page[], loadFont: FontLoader):
   );
   // Where two files cover a character the later rule wins: the face's own files come last.
   return rules.toReversed().join('\n');
-}
-
-const CHUNK = 0x8000;
-
-function toBase64(bytes: Uint8Array): string {
-  let binary = '';
-  for (let at = 0; at < bytes.length; at += CHUNK) {
-    binary += String.fromCharCode(...bytes.subarray(at, at + CHUNK));
-  }
-  return btoa(binary);
 }

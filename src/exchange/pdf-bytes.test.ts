@@ -209,7 +209,14 @@ describe('pictures and the web page', () => {
     const handout = handoutOf(hostile);
     const pages = pagesOf(hostile);
     const phone = layOutHandout(handout, PHONE_SHEET, measureText);
-    const html = toHandoutHtml({ title: handout.title, pages, phone, words: speakHandout(handout), fontStyle: '' });
+    const html = toHandoutHtml({
+      title: handout.title,
+      pages,
+      phone,
+      words: speakHandout(handout),
+      fontStyle: '',
+      player: null,
+    });
     expect(html).toContain('<title>&lt;script&gt;alert(1)&lt;/script&gt; &amp; &quot;x&quot;</title>');
     expect(html).not.toMatch(/<script|<img|<b /);
     const svg = toSvg(itemAt(pages, 0), { title: handout.title, description: 'a & b < c', style: '', isHidden: false });
@@ -224,7 +231,14 @@ describe('pictures and the web page', () => {
     const pages = pagesOf(song);
     const phone = layOutHandout(handout, PHONE_SHEET, measureText);
     const fontStyle = await toFontStyle([...pages, ...phone], loadFont);
-    const html = toHandoutHtml({ title: handout.title, pages, phone, words: speakHandout(handout), fontStyle });
+    const html = toHandoutHtml({
+      title: handout.title,
+      pages,
+      phone,
+      words: speakHandout(handout),
+      fontStyle,
+      player: null,
+    });
     const fonts = [...html.matchAll(/url\(([^)]*)\)/g)].map(([, address = '']) => address);
     expect(fonts.length).toBeGreaterThan(3);
     expect(fonts.filter((address) => !address.startsWith('data:font/woff'))).toEqual([]);

@@ -40,6 +40,11 @@ export function createBank(
   };
 }
 
+/** How many bytes an instrument's file has. */
+export function instrumentBytes(name: InstrumentName): number {
+  return Math.max(...ZONES[name].map(({ to }) => to));
+}
+
 /** The zone that sounds a note: the first that reaches it, or the highest. */
 export function findZone(instrument: Instrument, midi: number): Zone | null {
   return instrument.find(({ highestMidi }) => midi <= highestMidi) ?? instrument.at(-1) ?? null;

@@ -43,11 +43,11 @@ export type MidiTrack = {
 export type MidiSong = { readonly ticksPerQuarter: number; readonly tracks: readonly MidiTrack[] };
 
 /** General MIDI (published standard): 25 steel-string guitar; channel 10 (9 from 0) percussion, 76 and 77 high and low wood block. */
-const STEEL_GUITAR = 25;
-const PERCUSSION = 9;
-const CLICK = { strong: 76, weak: 77 } as const;
+export const STEEL_GUITAR = 25;
+export const PERCUSSION = 9;
+export const CLICK = { strong: 76, weak: 77 } as const;
 const CLICK_VELOCITY = { strong: 100, weak: 70 } as const;
-const LOUDEST = 127;
+export const LOUDEST = 127;
 
 /**
  * The song of a part as it is played from beginning to end: as it is arranged, or as a level has it (`ownBars`, in step with the played
@@ -131,7 +131,7 @@ function strum(notes: readonly StrumNote[], played: readonly PlayedBar[], countI
 type NoteEvent = Extract<MidiEvent, { kind: 'note' }>;
 
 /** A pitch that is struck again ends the note before; two strings that sound it at once are one note. */
-function struckAnew(notes: readonly NoteEvent[]): readonly NoteEvent[] {
+export function struckAnew(notes: readonly NoteEvent[]): readonly NoteEvent[] {
   const next = new Map<number, number>();
   const kept: NoteEvent[] = [];
   for (const note of [...notes].reverse()) {

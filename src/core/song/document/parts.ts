@@ -20,6 +20,12 @@ export function changePart(document: SongDocument, partId: number, change: (part
   return isChanged ? { ...document, arrangements } : document;
 }
 
+/** The guitar beside one: the first of the others, the one that a text chart speaks of before all; null where there is none. */
+export function secondPartOf(document: SongDocument, part: Part): Part | null {
+  const others = document.arrangements.flatMap(({ parts }) => parts).filter(({ id }) => id !== part.id);
+  return others.find(({ id }) => id === mainPartOf(document).id) ?? others[0] ?? null;
+}
+
 /** The part with an id, or null. */
 export function findPart(document: SongDocument, partId: number): Part | null {
   return document.arrangements.flatMap(({ parts }) => parts).find(({ id }) => id === partId) ?? null;

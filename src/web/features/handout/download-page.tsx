@@ -1,5 +1,8 @@
+import { useMemo, useState } from 'react';
 import { styled } from 'styled-components';
-import { toHandoutHtml } from '../../../core/formats/html/handout-html.ts';
+import { type PagePlayer, toHandoutHtml } from '../../../core/formats/html/handout-html.ts';
+import { isDampedAnywhere, type PageSong } from '../../../core/formats/html/page-song.ts';
+import { sumOf } from '../../../core/kernel/list.ts';
 import type { Page } from '../../../core/page/drawing/drawing.ts';
 import { measureText } from '../../../core/page/drawing/text-width.ts';
 import type { Handout } from '../../../core/page/handout/handout-content.ts';
@@ -9,7 +12,10 @@ import { layOutHandout, PHONE_SHEET } from '../../../core/page/layout/handout-la
 import { loadFont } from '../../api/page-fonts.ts';
 import { makePdf } from '../../api/pdf-worker.ts';
 import { download } from '../../library/download.ts';
+import { instrumentBytes } from '../../sound/bank.ts';
+import { fetchInstrument } from '../../sound/bank-files.ts';
 import { Button } from '../../ui/button.tsx';
+import { Tick } from '../../ui/tick.tsx';
 import { useDownload } from './use-download.ts';
 
 type TakeProps = {
@@ -17,10 +23,13 @@ type TakeProps = {
   readonly pages: readonly Page[];
   /** An empty sheet of the same size, to write on. */
   readonly blank: () => Page;
+  /** What the page's play-along would play. */
+  readonly pageSong: () => PageSong;
 };
 
 /** The page to print, as PDF, or as a web page in one file. */
-export function useDownloadPage({ handout, pages, blank }: TakeProps) {
+export function useDownloadPage({ handout, pages, blank, pageSong }: TakeProps) {
+  const [hasSound, setSound] = useState(false);
   const { busy, news, take } = useDownload();
   const { title } = handout;
   const takePdf = (): Promise<void> =>
@@ -34,7 +43,8 @@ export function useDownloadPage({ handout, pages, blank }: TakeProps) {
       const { toFontStyle } = await import('../../../exchange/embedded-fonts.ts');
       const phone = layOutHandout(handout, PHONE_SHEET, measureText);
       const fontStyle = await toFontStyle([...pages, ...phone], loadFont);
-      const html = toHandoutHtml({ title, pages, phone, words: speakHandout(handout), fontStyle });
+      const player = hasSound ? await makePlayer(pageSong()) : null;
+      const html = toHandoutHtml({ title, pages, phone, words: speakHandout(handout), fontStyle, player });
       download(html, 'text/html', fileNameOf(title, 'html'));
       return '';
     });
@@ -44,12 +54,31 @@ export function useDownloadPage({ handout, pages, blank }: TakeProps) {
       download(bytes, 'application/pdf', fileNameOf('Blank boxes and strums', 'pdf'));
       return '';
     });
-  return { busy, news, takePdf, takeHtml, takeBlank };
+  return { busy, news, takePdf, takeHtml, takeBlank, pageSong, hasSound, setSound };
 }
+
+/** The play-along with its script and its sounds, as the page holds them. */
+async function makePlayer(song: PageSong): Promise<PagePlayer> {
+  const [{ toPagePlayer }, made] = await Promise.all([
+    import('../../../exchange/page-player.ts'),
+    import('virtual:page-player'),
+  ]);
+  return toPagePlayer(song, made, async (name) => new Uint8Array(await fetchInstrument(name)));
+}
+
+/** About how much larger a page is that plays, in MB: its sounds as text, four letters for three bytes, its bars, and the script. */
+function soundMb(song: PageSong): string {
+  const names = isDampedAnywhere(song) ? (['steel', 'bass', 'palm'] as const) : (['steel', 'bass'] as const);
+  const sounds = sumOf(names, (name) => (instrumentBytes(name) * 4) / 3);
+  return ((sounds + JSON.stringify(song).length + SCRIPT_BYTES) / 1_000_000).toFixed(1);
+}
+
+const SCRIPT_BYTES = 14_000;
 
 /** The ways to take the page along. */
 export function DownloadPage({ page }: { readonly page: ReturnType<typeof useDownloadPage> }) {
-  const { busy, news, takePdf, takeHtml, takeBlank } = page;
+  const { busy, news, takePdf, takeHtml, takeBlank, pageSong, hasSound, setSound } = page;
+  const megabytes = useMemo(() => soundMb(pageSong()), [pageSong]);
   return (
     <>
       <Row>
@@ -64,6 +93,7 @@ export function DownloadPage({ page }: { readonly page: ReturnType<typeof useDow
           Blank boxes
         </Button>
       </Row>
+      <Tick text={`the web page plays the song (${megabytes} MB more)`} isOn={hasSound} onChange={setSound} />
       <p role="status">{news}</p>
     </>
   );

@@ -1,12 +1,16 @@
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { deriveLevels, mixLevels, type PlayedLevel } from '../../../core/arrange/levels/levels.ts';
+import { performanceOf } from '../../../core/arrange/performance/performance.ts';
+import { type PageSong, toPageSong } from '../../../core/formats/html/page-song.ts';
 import { measureText } from '../../../core/page/drawing/text-width.ts';
 import { composeHandout } from '../../../core/page/handout/handout-content.ts';
 import { layOutBlank } from '../../../core/page/layout/blank-sheet.ts';
 import { layOutHandout, sheetOf } from '../../../core/page/layout/handout-layout.ts';
+import type { Performed } from '../../../core/rehearse/band.ts';
+import { secondPartOf } from '../../../core/song/document/parts.ts';
 import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
-import { useSettings } from '../../api/settings.tsx';
+import { useChordName, useSettings } from '../../api/settings.tsx';
 import { usePlayers } from '../../editor/use-players.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { usePaper } from '../../theme/paper.ts';
@@ -32,7 +36,8 @@ export function HandoutPage() {
   const pages = useMemo(() => layOutHandout(handout, sheetOf(paper, options), measureText), [handout, options, paper]);
   const strings = usePart().setup.tuning.openMidi.length;
   const blank = () => layOutBlank(sheetOf(paper, options), strings);
-  const downloadPage = useDownloadPage({ handout, pages, blank });
+  const pageSong = usePageSong(ownBars);
+  const downloadPage = useDownloadPage({ handout, pages, blank, pageSong });
   const [shownAnyway, showAnyway] = useState<string | null>(null);
   const missing = handout.missing.map(({ text }) => text).join('\n');
   const isEmpty = listPlayedBars(document).length === 0;
@@ -95,6 +100,19 @@ function useHandout({ options, stand, stage }: ReturnType<typeof useHandoutChoic
     [document, part, reading, options, ownBars, stand, stage],
   );
   return { handout, ownBars, playedLevels };
+}
+
+/** What a web page of the song would play: the part as it is on the page, the guitar beside it, a bass and a click. */
+function usePageSong(ownBars: Performed['bars'] | null): () => PageSong {
+  const document = useDocument();
+  const part = usePart();
+  const nameOf = useChordName();
+  return useCallback(() => {
+    const { played, bars } = performanceOf(document, part);
+    const other = secondPartOf(document, part);
+    const second = other === null ? null : performanceOf(document, other);
+    return toPageSong(document, { guitar: { part, played, bars: ownBars ?? bars }, second, loop: null }, nameOf);
+  }, [document, part, ownBars, nameOf]);
 }
 
 /** How much paper it takes. */

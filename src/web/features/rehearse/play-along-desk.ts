@@ -115,7 +115,8 @@ export function rehearsalOf(desk: Desk): Rehearsal {
   return toRehearsal(desk, desk.use.getState());
 }
 
-function toRehearsal(desk: Desk, { song, setup }: PlayAlongState): Rehearsal {
+/** What is set up, as a rehearsal of a song. */
+export function toRehearsal(desk: Desk, { song, setup }: Pick<PlayAlongState, 'song' | 'setup'>): Rehearsal {
   const plan = planOf(song.document, setup);
   const bar = song.guitar.played[plan.stages[0]?.[0] ?? -1];
   const first = bar?.slots.find(({ chord }) => chord !== null)?.chord ?? null;

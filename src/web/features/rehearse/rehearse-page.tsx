@@ -13,6 +13,7 @@ import { useView } from '../../ui/use-view.ts';
 import { doAct, REHEARSE_ACTS } from './acts.ts';
 import { DrillsView } from './drills/drills-view.tsx';
 import { BandPanel } from './more/band-panel.tsx';
+import { FilesPanel } from './more/files-panel.tsx';
 import { LoopPanel } from './more/loop-panel.tsx';
 import { RangePanel } from './more/range-panel.tsx';
 import { ScenesPanel } from './more/scenes-panel.tsx';
@@ -107,6 +108,7 @@ function More({ playAlong }: { readonly playAlong: PlayAlong }) {
       <BandPanel playAlong={playAlong} />
       <LoopPanel playAlong={playAlong} />
       <ScenesPanel playAlong={playAlong} />
+      <FilesPanel playAlong={playAlong} />
     </>
   );
 }

@@ -4,7 +4,7 @@ import { performanceOf } from '../../../core/arrange/performance/performance.ts'
 import type { Players } from '../../../core/arrange/problem/planner.ts';
 import type { Performed } from '../../../core/rehearse/band.ts';
 import type { Part, SongDocument } from '../../../core/song/document/document.ts';
-import { mainPartOf } from '../../../core/song/document/parts.ts';
+import { secondPartOf } from '../../../core/song/document/parts.ts';
 import type { SongEditor } from '../../editor/song-editor.ts';
 import { useLevels } from '../../editor/use-levels.ts';
 import { usePlayers } from '../../editor/use-players.ts';
@@ -68,8 +68,6 @@ function onLevels(
 
 /** The guitar beside the open one; null where there is one only. */
 function secondOf(document: SongDocument, part: Part): Performed | null {
-  const others = document.arrangements.flatMap(({ parts }) => parts).filter(({ id }) => id !== part.id);
-  const main = mainPartOf(document);
-  const other = others.find(({ id }) => id === main.id) ?? others[0];
-  return other === undefined ? null : performanceOf(document, other);
+  const other = secondPartOf(document, part);
+  return other === null ? null : performanceOf(document, other);
 }

@@ -32,7 +32,7 @@ export function ChangeDrill(props: {
   const { bpm, why } = startOf(change, results, songBpmOf(document));
   return (
     <>
-      <ChangeSelect changes={changes} at={Math.min(at, changes.length - 1)} onChange={setAt} />
+      <ChangeSelect changes={changes} at={Math.min(at, changes.length - 1)} onChange={setAt} hasBoxes={false} />
       <p>{why}</p>
       <StepDrill key={change.name} steps={steps} what={change.name} startBpm={bpm} onDone={onDone} />
       {change.hasBarre && <Caution>{BARRE_CAUTION}</Caution>}

@@ -13,8 +13,10 @@ export function ChangeSelect(props: {
   readonly changes: readonly NamedChange[];
   readonly at: number;
   readonly onChange: (at: number) => void;
+  /** Whether its boxes are shown here; where it is played the stage shows them. */
+  readonly hasBoxes: boolean;
 }) {
-  const { changes, at, onChange } = props;
+  const { changes, at, onChange, hasBoxes } = props;
   const change = changes[at];
   const nameOf = useSongChordName();
   const { facts } = useDocument();
@@ -29,7 +31,7 @@ export function ChangeSelect(props: {
         value={String(at)}
         onChange={(value) => onChange(Number(value))}
       />
-      {change !== undefined && (
+      {hasBoxes && change !== undefined && (
         <Pair>
           {[change.from, change.to].map((chord, index) => {
             const held = change.held[index === 0 ? 0 : 1];

@@ -6,7 +6,7 @@ import { usePractice } from '../../../api/practice.ts';
 import { useSongState } from '../../../editor/use-song.tsx';
 import { frame } from '../../../theme/tokens.ts';
 import { Caution } from '../../../ui/caution.tsx';
-import { Choice } from '../../../ui/choice.tsx';
+import { Select } from '../../../ui/select.tsx';
 import { ChangeDrill } from './change-drill.tsx';
 import type { DrillDone } from './drill-done.ts';
 import { HandDrill } from './hand-drill.tsx';
@@ -27,7 +27,7 @@ export function DrillsView({ switcher }: { readonly switcher: ReactNode }) {
     <Page>
       <section aria-label="The drill">
         {switcher}
-        <Choice label="Drill" options={options} value={drill} onChange={setDrill} />
+        <Select label="Drill" options={options} value={drill} onChange={setDrill} />
         <p>{DRILL_ABOUT[drill]}</p>
         <Drill key={drill} drill={drill} results={practice.results} onDone={keep} />
         <Caution>{DRILL_CAUTION}</Caution>

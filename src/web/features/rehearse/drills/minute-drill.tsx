@@ -28,7 +28,7 @@ export function MinuteDrill({ onDone }: { readonly onDone: (done: DrillDone) => 
     <p>The song has no change that moves a finger.</p>
   ) : (
     <>
-      <ChangeSelect changes={changes} at={Math.min(at, changes.length - 1)} onChange={setAt} />
+      <ChangeSelect changes={changes} at={Math.min(at, changes.length - 1)} onChange={setAt} hasBoxes />
       <Minute key={change.name} change={change} onDone={onDone} />
     </>
   );

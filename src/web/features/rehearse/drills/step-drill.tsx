@@ -67,7 +67,7 @@ function Step(props: {
     <>
       <p>{sayDrillStep(step.kind).about}</p>
       <Stage playAlong={playAlong} isForClass={false} />
-      <Controls playAlong={playAlong} />
+      <Controls playAlong={playAlong} isDrill />
     </>
   );
 }

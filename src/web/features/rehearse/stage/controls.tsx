@@ -11,8 +11,10 @@ export function Controls(props: {
   readonly playAlong: PlayAlong;
   /** How all other controls are opened; without it there are none. */
   readonly more?: { readonly isOpen: boolean; readonly toggle: () => void };
+  /** Whether only what a drill needs is there: no ways through the song. */
+  readonly isDrill?: boolean;
 }) {
-  const { playAlong, more } = props;
+  const { playAlong, more, isDrill = false } = props;
   const place = playAlong.use((state) => state.place);
   const isStarting = playAlong.use((state) => state.isStarting);
   const isLooped = playAlong.use((state) => state.before !== null);
@@ -29,10 +31,14 @@ export function Controls(props: {
         {isPlaying ? 'Stop' : 'Start'}
       </Button>
       <Button onPress={() => playAlong.faster(-STEP_BPM)}>Slower</Button>
-      <Button onPress={playAlong.loopLine} aria-pressed={isLooped}>
-        {isLooped ? 'Leave the loop' : 'Loop this line'}
-      </Button>
-      <Button onPress={playAlong.next}>{range.kind === 'joined' ? 'Join the next' : 'Next section'}</Button>
+      {!isDrill && (
+        <Button onPress={playAlong.loopLine} aria-pressed={isLooped}>
+          {isLooped ? 'Leave the loop' : 'Loop this line'}
+        </Button>
+      )}
+      {(!isDrill || range.kind === 'joined') && (
+        <Button onPress={playAlong.next}>{range.kind === 'joined' ? 'Join the next' : 'Next section'}</Button>
+      )}
       {isCounted && (
         <>
           <Button onPress={() => playAlong.countRound(true)}>Clean</Button>

@@ -75,9 +75,9 @@ export function onMutedStrings(pattern: Pattern): Pattern {
 
 function muted(cell: PatternCell): PatternCell {
   if (cell.kind === 'pick') {
-    return { kind: 'stroke', direction: 'down', sound: 'muted', accent: cell.accent };
+    return { kind: 'stroke', direction: null, sound: 'muted', accent: cell.accent };
   }
-  return cell.kind === 'stroke' ? { ...cell, sound: 'muted' } : cell;
+  return cell.kind === 'stroke' ? { ...cell, direction: null, sound: 'muted' } : cell;
 }
 
 /** One strum on the first beat of each bar, which rings: what one sings over before the pattern. */

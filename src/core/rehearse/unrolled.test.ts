@@ -1,0 +1,73 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { arbitrarySong } from '../../test-support/arbitrary-song.ts';
+import { songFromChart } from '../../test-support/read-chart.ts';
+import { runs } from '../../test-support/runs.ts';
+import { performanceOf } from '../arrange/performance/performance.ts';
+import { listNotes, tempoOf } from '../arrange/performance/strum-notes.ts';
+import { PAGE_LAYERS, toPageSong } from '../formats/html/page-song.ts';
+import { toMidiRehearsal } from '../formats/midi/midi-rehearsal.ts';
+import { formatChordName } from '../harmony/chord-symbol.ts';
+import { sumOf } from '../kernel/list.ts';
+import { ticksToSeconds } from '../rhythm/tempo.ts';
+import type { SongDocument } from '../song/document/document.ts';
+import { mainPartOf } from '../song/document/parts.ts';
+import { LAYERS } from '../song/document/scene.ts';
+import { LAYER_WORDS } from '../words/rehearse/stage-words.ts';
+import { BEGINNING, type Rehearsal } from './itinerary.ts';
+import { lengthOf, unrollRehearsal } from './unrolled.ts';
+
+function rehearsalOf(song: SongDocument, more: Partial<Rehearsal> = {}): Rehearsal {
+  const guitar = performanceOf(song, mainPartOf(song));
+  return {
+    bandOf: () => ({ guitar, second: null, loop: null }),
+    layers: LAYERS,
+    plan: { stages: [guitar.played.map((_, index) => index)], isLooped: true, hasRest: false, roundsPerStage: null },
+    click: 'beats',
+    toneMidi: null,
+    speedOfRound: () => 1,
+    ...more,
+  };
+}
+
+describe('a rehearsal once through', () => {
+  test('is as long as its bars are, however it is looped, and shorter the faster it goes', () => {
+    fc.assert(
+      fc.property(arbitrarySong, fc.double({ min: 0.4, max: 1.3, noNaN: true }), (song, speed) => {
+        const rehearsal = rehearsalOf(song, { speedOfRound: () => speed });
+        const { played } = performanceOf(song, mainPartOf(song));
+        const seconds = sumOf(played, (bar) => ticksToSeconds(bar.lengthTicks, tempoOf(bar)));
+        expect(lengthOf(unrollRehearsal(rehearsal, BEGINNING))).toBeCloseTo(seconds / speed, 6);
+      }),
+      { numRuns: runs(200) },
+    );
+  });
+
+  test('as MIDI has a track for each layer that is heard, and the guitar strikes where the performance does', () => {
+    fc.assert(
+      fc.property(arbitrarySong, (song) => {
+        const unrolled = unrollRehearsal(rehearsalOf(song), BEGINNING);
+        const midi = toMidiRehearsal(unrolled, { title: 'x', silent: ['click'], names: LAYER_WORDS });
+        const named = (name: string) => midi.tracks.find((track) => track.name === name)?.events ?? [];
+        expect(named(LAYER_WORDS.click)).toEqual([]);
+        const struck = new Set(listNotes(performanceOf(song, mainPartOf(song))).map(({ midi: note }) => note));
+        const heard = new Set(
+          named(LAYER_WORDS.guitar).flatMap((event) => (event.kind === 'note' ? [event.midi] : [])),
+        );
+        expect([...heard].sort()).toEqual([...struck].sort());
+      }),
+      { numRuns: runs(200) },
+    );
+  });
+
+  test('a page holds every bar once, and plays them all', () => {
+    const song = songFromChart('tempo: 60\nG = 320003\nD = xx0232\n\nVerse:\n| G | D | x4\n');
+    const part = mainPartOf(song);
+    const page = toPageSong(song, { guitar: performanceOf(song, part), second: null, loop: null }, formatChordName);
+    expect(page.bars).toHaveLength(2);
+    expect(page.played.map(({ bar }) => bar)).toEqual([0, 1, 0, 1, 0, 1, 0, 1]);
+    expect(page.bars[0]?.sounds.map(({ length }) => length)).toEqual([24, 0, 2, 4]);
+    expect(PAGE_LAYERS).toHaveLength(page.bars[0]?.sounds.length ?? 0);
+    expect(page.played[1]?.chords).toEqual([{ name: 'D', tick: 0 }]);
+  });
+});

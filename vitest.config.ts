@@ -1,5 +1,6 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vitest/config';
+import { pagePlayer } from './scripts/page-player.mjs';
 
 /** No test is timed: this only ends one that hangs, on the slowest machine too. */
 const HANGS_AFTER_MS = 1_800_000;
@@ -14,6 +15,7 @@ export default defineConfig({
     maxWorkers: '100%',
     projects: [
       {
+        plugins: [pagePlayer()],
         test: {
           name: 'core',
           environment: 'node',
@@ -34,7 +36,7 @@ export default defineConfig({
         },
       },
       {
-        plugins: [react()],
+        plugins: [react(), pagePlayer()],
         test: {
           name: 'web',
           environment: 'jsdom',

@@ -5,7 +5,7 @@ import { test } from './test.ts';
 /** What a look can break: all else is the same in every look. */
 const LOOK_RULES = ['color-contrast', 'link-in-text-block'];
 
-const STEPS = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout'] as const;
+const STEPS = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout', 'rehearse'] as const;
 
 test('axe finds nothing on any screen, full or empty', async ({ page }) => {
   const complaints = collectComplaints(page);

@@ -93,7 +93,9 @@ test('everything that can be pressed is at least 24 px large', async ({ page }) 
   await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
   await page.waitForURL(/\/capo$/);
   const song = page.url().replace(/\/\w+$/, '');
-  const steps = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout'].map((step) => `${song}/${step}`);
+  const steps = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout', 'rehearse'].map(
+    (step) => `${song}/${step}`,
+  );
   for (const path of ['/', '/settings', '/classes', ...steps]) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');

@@ -4,7 +4,7 @@ import { pasteChart } from '../bench/paste-chart.ts';
 import { expectNoAxeFindings, newSong } from './pages.ts';
 import { test } from './test.ts';
 
-const STEPS = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout'] as const;
+const STEPS = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout', 'rehearse'] as const;
 
 test('a deleted song can be brought back, and an emptied library offers the demo again', async ({ page }) => {
   await page.goto('/');

@@ -2,7 +2,7 @@ import { type Browser, type BrowserContextOptions, expect, type Page } from '@pl
 import { collectComplaints, expectNoAxeFindings } from './pages.ts';
 import { test } from './test.ts';
 
-const STEPS = ['song', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout'] as const;
+const STEPS = ['song', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout', 'rehearse'] as const;
 
 async function openAt(browser: Browser, baseURL: string | undefined, options: BrowserContextOptions): Promise<Page> {
   const context = await browser.newContext({

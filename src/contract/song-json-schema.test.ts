@@ -49,6 +49,21 @@ describe('the published JSON Schema of a library', () => {
     backupVersion: BACKUP_VERSION,
     songs: createDemoSongs().map((document) => ({ ...song, document })),
     classes: [{ id: song.id, revision: 1, createdAt: song.createdAt, value: createDemoClass() }],
+    results: [
+      {
+        id: song.id,
+        songId: null,
+        who: '',
+        drill: 'changes',
+        what: 'G to D',
+        doneAt: song.createdAt,
+        seconds: 60,
+        bpm: null,
+        count: 28,
+        countedBy: 'typed',
+        isClean: null,
+      },
+    ],
     settings: null,
   };
 

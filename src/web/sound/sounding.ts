@@ -50,7 +50,9 @@ export type Heard = {
 
 let context: AudioContext | null = null;
 let bank: Bank | null = null;
-let current: { readonly playing: Playing; readonly output: Output } | null = null;
+type Current = { readonly playing: Playing; readonly output: Output; readonly onEnd: () => void };
+
+let current: Current | null = null;
 let asked = 0;
 let wasTold = false;
 
@@ -70,9 +72,7 @@ export async function hear(heard: Heard): Promise<{ readonly playing: Playing; r
   }
   const finish = (): void => {
     if (own === asked) {
-      current = null;
-      useSounding.setState({ name: null, moment: null, bar: null });
-      heard.onEnd?.();
+      stopHearing();
     }
   };
   useSounding.setState({ isLoading: false });
@@ -83,7 +83,7 @@ export async function hear(heard: Heard): Promise<{ readonly playing: Playing; r
     },
     onEnd: finish,
   });
-  current = { playing, output };
+  current = { playing, output, onEnd: heard.onEnd ?? (() => undefined) };
   return current;
 }
 
@@ -95,11 +95,13 @@ function barOf({ performed }: Heard, { index, place, tick }: Moment): SoundingBa
     : { barId: played.bar.id, passIndex: played.passIndex, patternTick: bar.cycleTick + tick };
 }
 
-/** Ends what is heard. */
+/** Ends what is heard, whoever asked for it; they are told. */
 export function stopHearing(): void {
   asked += 1;
-  current?.playing.stop();
+  const ended = current;
   current = null;
+  ended?.playing.stop();
+  ended?.onEnd();
   useSounding.setState({ name: null, moment: null, bar: null, isLoading: false });
 }
 

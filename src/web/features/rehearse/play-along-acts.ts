@@ -51,7 +51,6 @@ function replan(desk: Desk, old: PlayAlongSetup): void {
     jumpTo(desk, BEGINNING);
   } else {
     stopHearing();
-    endPlaying(desk);
   }
 }
 

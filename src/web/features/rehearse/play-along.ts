@@ -62,10 +62,7 @@ export function createPlayAlong(song: PlayAlongSong, setup: PlayAlongSetup): Pla
     setSong: (next) => desk.use.setState({ song: next }),
     change: (next) => changeSetup(desk, next),
     start: (at = 0) => void startPlaying(desk, { ...BEGINNING, at }),
-    stop: () => {
-      stopHearing();
-      endPlaying(desk);
-    },
+    stop: stopHearing,
     faster: (byBpm) => changeTempo(desk, byBpm),
     loopLine: () => loopLine(desk),
     next: () => goToNext(desk),

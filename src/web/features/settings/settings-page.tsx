@@ -5,6 +5,7 @@ import type { SettingsChange } from '../../../contract/settings-schema.ts';
 import { STRING_NAMINGS } from '../../../core/fretboard/string-names.ts';
 import { CHORD_STYLES } from '../../../core/harmony/chord-style.ts';
 import { useChangeSettings, useSettings, useSettingsFailure } from '../../api/settings.tsx';
+import { arePressesHeard, hearPresses } from '../../sound/presses-heard.ts';
 import { LOOKS, useLook } from '../../theme/look.ts';
 import { PAPER_CHOICES, usePaper } from '../../theme/paper.ts';
 import { colour } from '../../theme/tokens.ts';
@@ -12,6 +13,7 @@ import { Choice } from '../../ui/choice.tsx';
 import { HandFields } from '../../ui/hand-fields.tsx';
 import { useKeyedActions } from '../../ui/keys.tsx';
 import { Signed } from '../../ui/signed.tsx';
+import { Tick } from '../../ui/tick.tsx';
 import { useWindowTitle } from '../../ui/window-title.ts';
 import { OwnTunings } from './own-tunings.tsx';
 import { SigningOut } from './signing-out.tsx';
@@ -40,6 +42,7 @@ export function SettingsPage() {
   const [problem, setProblem] = useState('');
   const [look, setLook] = useLook();
   const [paper, setPaper] = usePaper();
+  const [areHeard, setHeard] = useState(arePressesHeard);
   const change = async (next: SettingsChange): Promise<string | null> => {
     const refusal = await changeSettings(next);
     setProblem(refusal ?? '');
@@ -100,6 +103,14 @@ export function SettingsPage() {
         <h2>This device</h2>
         <Choice label="Look" options={LOOKS} value={look} onChange={setLook} />
         <Choice label="Paper" options={PAPER_CHOICES} value={paper} onChange={setPaper} />
+        <Tick
+          text="chord boxes and frets sound as they are pressed"
+          isOn={areHeard}
+          onChange={(are) => {
+            hearPresses(are);
+            setHeard(are);
+          }}
+        />
       </section>
       <Note>
         <Signed text="Charts are always typed and saved in letters (Cmaj7, Bb); a style only changes what is shown." />

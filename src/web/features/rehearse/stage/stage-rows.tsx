@@ -86,7 +86,7 @@ const Rows = styled.div`
   > div[data-current] { opacity: 1; }
 `;
 const Bars = styled.div<{ readonly $count: number }>`
-  display: grid; grid-template-columns: repeat(${({ $count }) => $count}, minmax(0, 1fr)); min-height: 64px; border-right: 3px solid ${colour.quiet};
+  display: grid; grid-template-columns: repeat(${({ $count }) => $count}, minmax(0, 1fr)); height: 64px; overflow: hidden; border-right: 3px solid ${colour.quiet};
   &[data-empty] { border-right-color: transparent; }
 `;
 const Bar = styled.div`
@@ -95,6 +95,6 @@ const Bar = styled.div`
   @media (max-width: 700px) { font-size: 22px; padding-left: 6px; gap: 8px; }
 `;
 const Cue = styled.p`
-  font-style: italic; font-size: 24px; min-height: 32px; margin: 2px 0 0 18px;
-  @media (max-width: 700px) { font-size: 17px; min-height: 24px; }
+  font-style: italic; font-size: 24px; line-height: 34px; height: 34px; margin: 2px 0 0 18px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis;
+  @media (max-width: 700px) { font-size: 17px; line-height: 26px; height: 26px; }
 `;

@@ -14,6 +14,7 @@ import { benchLibrary } from './library.ts';
 import { cutPower } from './power/cuts.ts';
 import { cutRealDisk } from './power/real-disk.ts';
 import type { Document } from './power/recorded-server.ts';
+import { benchRehearse } from './rehearse.ts';
 import { formatRows, type Row, summarise } from './row.ts';
 import { benchSave, measureIdleMemory } from './save.ts';
 import { writtenLongSong } from './written-song.ts';
@@ -79,6 +80,14 @@ if (process.argv.includes('--library')) {
   const text = `# Large libraries, songs and files\n\n${formatRows(rows)}\n\n${memory}\n`;
   process.stdout.write(text);
   writeFileSync(join(import.meta.dirname, '..', 'docs', 'benchmarks-library.md'), text);
+  process.exit(0);
+}
+const rehearseAt = process.argv.indexOf('--rehearse');
+if (rehearseAt !== -1) {
+  const seconds = Number(process.argv[rehearseAt + 1] ?? 300);
+  const text = `# Rehearsing\n\n${await benchRehearse(seconds)}\n`;
+  process.stdout.write(text);
+  writeFileSync(join(import.meta.dirname, '..', 'docs', 'benchmarks-rehearse.md'), text);
   process.exit(0);
 }
 const wantsBrowser = process.argv.includes('--browser');

@@ -30,9 +30,9 @@ test('a pattern is taken from the shelf, another one written, kept, assigned and
   await page.getByRole('button', { name: 'Chorus: another right hand' }).click();
   await page.getByRole('button', { name: 'Use Loose Shutter for Chorus' }).click();
   await expect(page.getByRole('button', { name: /^Chorus Loose Shutter/ })).toBeVisible();
-  // Two bars of three down strokes over six strings and an up stroke over four, at 60: the last one on beat 3 of bar 2.
+  // Two bars of four beats at 60.
   await page.getByRole('button', { name: 'Hear Chorus' }).click();
-  await expect(page.getByText('Chorus: 4 bars, 8.3 s.')).toBeVisible();
+  await expect(page.getByText('Chorus: 2 bars, 8.0 s.')).toBeVisible();
   await page.getByRole('button', { name: 'Stop Chorus' }).click();
   await page.getByRole('button', { name: 'Times, lines and bars of Verse' }).click();
   await page.getByRole('button', { name: /^Line 1, bar 2/ }).click();

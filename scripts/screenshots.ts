@@ -43,6 +43,17 @@ for (const step of ['song', 'shapes', 'handout']) {
   await shoot(step);
 }
 
+await page.goto(`${song}/rehearse`);
+await page.getByRole('button', { name: 'Start', exact: true }).click();
+await page.locator('[data-lit][data-bar="3"]').waitFor();
+await page.screenshot({ path: join(target, 'rehearse.png') });
+await page.keyboard.press('Escape');
+await page.goto(`${song}/rehearse?of=drills`);
+await page.getByText('a partner presses').click();
+await page.getByRole('button', { name: 'Start the minute' }).click();
+await page.getByRole('button', { name: /^Change \(/ }).click();
+await page.screenshot({ path: join(target, 'drills.png') });
+
 await page.goto(`${song}/right-hand`);
 await page
   .getByRole('button', { name: /^Chorus/ })

@@ -79,8 +79,11 @@ function PlayAlongView({ switcher }: { readonly switcher: ReactNode }) {
     <Page data-full={isFull || undefined} data-more={isMoreOpen || undefined}>
       <div>
         <Stage playAlong={playAlong} isForClass={forWhom === 'class'} />
-        {!isMoreOpen && <Switch>{switcher}</Switch>}
-        <Controls playAlong={playAlong} more={{ isOpen: isMoreOpen, toggle: () => setMoreOpen(!isMoreOpen) }} />
+        <Controls
+          playAlong={playAlong}
+          more={{ isOpen: isMoreOpen, toggle: () => setMoreOpen(!isMoreOpen) }}
+          idle={isMoreOpen ? undefined : switcher}
+        />
         <SoundProblem />
       </div>
       {isMoreOpen && (
@@ -134,9 +137,6 @@ const Page = styled.div`
     > div { padding: 12px 14px; }
     > aside { border-left: 0; border-top: 1px solid ${colour.hairline}; position: static; max-height: none; }
   }
-`;
-const Switch = styled.div`
-  display: flex; justify-content: flex-end; font-size: 14px;
 `;
 const Row = styled.div`
   display: flex; flex-wrap: wrap; gap: 10px; align-items: end;

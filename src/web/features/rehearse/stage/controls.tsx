@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import { styled } from 'styled-components';
 import { sayHeardLayers, sayLevels } from '../../../../core/words/rehearse/scene-words.ts';
 import { CLICK_WORDS } from '../../../../core/words/rehearse/stage-words.ts';
@@ -13,8 +14,10 @@ export function Controls(props: {
   readonly more?: { readonly isOpen: boolean; readonly toggle: () => void };
   /** Whether only what a drill needs is there: no ways through the song. */
   readonly isDrill?: boolean;
+  /** What stands at the end of the row while nothing plays. */
+  readonly idle?: ReactNode;
 }) {
-  const { playAlong, more, isDrill = false } = props;
+  const { playAlong, more, isDrill = false, idle } = props;
   const place = playAlong.use((state) => state.place);
   const isStarting = playAlong.use((state) => state.isStarting);
   const isLooped = playAlong.use((state) => state.before !== null);
@@ -51,7 +54,7 @@ export function Controls(props: {
           More
         </Button>
       )}
-      <SetUp playAlong={playAlong} />
+      {isPlaying || idle === undefined ? <SetUp playAlong={playAlong} /> : <Idle>{idle}</Idle>}
     </Bar>
   );
 }
@@ -82,11 +85,16 @@ function Counted({ playAlong }: { readonly playAlong: PlayAlong }) {
   );
 }
 
+const Idle = styled.div`
+  margin-left: auto;
+  && button { min-width: 0; }
+`;
 const Bar = styled.div`
   display: flex; flex-wrap: wrap; gap: 10px 14px; align-items: center; padding: 12px 0;
   button { min-height: 56px; min-width: 96px; font-size: 20px; padding: 8px 22px; }
   button[aria-pressed='true'] { border-color: ${colour.brass}; box-shadow: inset 0 -3px 0 ${colour.brass}; }
   small { margin-left: auto; color: ${colour.quiet}; font-size: 16px; }
   span { color: ${colour.quiet}; }
-  @media (max-width: 700px) { gap: 8px; button { min-height: 50px; min-width: 0; font-size: 17px; padding: 6px 12px; } }
+  @media (max-height: 520px) { padding: 4px 0; && button { min-height: 44px; } }
+  @media (max-width: 700px) { gap: 8px; padding: 6px 0; button { min-height: 50px; min-width: 0; font-size: 17px; padding: 6px 12px; } }
 `;

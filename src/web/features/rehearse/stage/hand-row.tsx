@@ -27,8 +27,10 @@ export function HandRow({ stage }: { readonly stage: StageSight }) {
 }
 
 const Hand = styled.div`
-  min-height: 78px; overflow: hidden; transform-origin: left top;
+  height: clamp(64px, 13vh, 170px); overflow: hidden;
   > span { zoom: 1.7; }
+  @media (min-height: 1000px) { > span { zoom: 2.4; } }
+  @media (max-height: 520px) { display: none; }
   small { font-size: 20px; color: ${colour.quiet}; }
-  @media (max-width: 700px) { > span { zoom: 1.1; } min-height: 60px; }
+  @media (max-width: 700px) { > span { zoom: 1.1; } height: 70px; }
 `;

@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, useRef } from 'react';
 import { styled } from 'styled-components';
 import { formatChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
 import { nowAndNext, type Standing } from '../../../../core/rehearse/standing.ts';
@@ -16,7 +16,7 @@ export function NowNext({ stage, isForClass }: { readonly stage: StageSight; rea
   const { guitar, ahead, place } = stage;
   const isCounting = place.kind !== 'bar';
   const tick = useSounding(({ moment }) => (moment === null || moment.index === null ? 0 : moment.tick));
-  const counted = useSounding(({ moment }) => moment?.counted ?? null);
+  const counted = useLastCount();
   const { now, next, beats, staying } = nowAndNext(guitar, ahead, isCounting ? -1 : tick);
   return (
     <Pair data-class={isForClass || undefined}>
@@ -27,14 +27,24 @@ export function NowNext({ stage, isForClass }: { readonly stage: StageSight; rea
         ) : (
           <Chord standing={now} isLarge hasBox={!isForClass} staying={NO_FINGERS} />
         )}
-        {isForClass && !isCounting && <Beat aria-hidden="true">{counted ?? '·'}</Beat>}
       </Now>
       <Next>
         <small>{isCounting ? 'begins with' : sayNextIn(beats)}</small>
         <Chord standing={next} isLarge={false} hasBox={!isForClass} staying={isCounting ? NO_FINGERS : staying} />
+        {isForClass && !isCounting && <Beat aria-hidden="true">{counted ?? '·'}</Beat>}
       </Next>
     </Pair>
   );
+}
+
+/** What was counted last: between the beats it stands. */
+function useLastCount(): number | null {
+  const counted = useSounding(({ moment }) => moment?.counted ?? null);
+  const last = useRef(counted);
+  if (counted !== null) {
+    last.current = counted;
+  }
+  return last.current;
 }
 
 const NO_FINGERS: readonly Finger[] = [];
@@ -83,12 +93,13 @@ function isSameLook(a: Standing | null, b: Standing | null): boolean {
   return (a === null) === (b === null) && nameOf(a) === nameOf(b) && a?.held === b?.held;
 }
 
-/** Heights are kept whatever stands here, so that nothing below moves while it is read. */
+/** Heights are kept whatever stands here, so that nothing below moves while it is read; they follow the height of the window. */
 const Pair = styled.div`
-  display: grid; grid-template-columns: minmax(0, 11fr) minmax(0, 9fr); gap: 0 28px; height: 250px; overflow: hidden;
-  small { font-size: 18px; color: ${colour.quiet}; }
-  &[data-class] { height: 330px; }
-  @media (max-width: 700px) { height: 210px; gap: 0 10px; &[data-class] { height: 240px; } }
+  display: grid; grid-template-columns: minmax(0, 11fr) minmax(0, 9fr); gap: 0 28px; height: clamp(150px, 33vh, 420px); overflow: hidden;
+  small { font-size: clamp(14px, 2.3vh, 22px); color: ${colour.quiet}; }
+  &[data-class] { height: clamp(180px, 46vh, 620px); }
+  @media (max-width: 700px) { height: clamp(160px, 25vh, 230px); gap: 0 10px; }
+  @media (max-height: 520px) { height: 132px; }
 `;
 const Side = styled.div`
   min-width: 0; container-type: inline-size; display: flex; flex-direction: column;
@@ -103,15 +114,18 @@ const Next = styled(Side)`
 const Body = styled.div`
   display: grid; grid-template-columns: minmax(0, 1fr) auto; column-gap: 14px; align-items: start;
   > div { min-width: 0; container-type: inline-size; }
-  p { font-size: 20px; color: ${colour.brassText}; margin: 8px 0 0; }
-  svg { max-width: 38cqi; height: auto; }
-  @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); p { font-size: 16px; } svg { max-width: 100px; } }
+  p { font-size: clamp(15px, 2.6vh, 26px); color: ${colour.brassText}; margin: 6px 0 0; }
+  svg { max-width: 44cqi; height: clamp(96px, 27vh, 340px); width: auto; }
+  @media (max-width: 700px) { grid-template-columns: minmax(0, 1fr); svg { max-width: 90cqi; height: clamp(80px, 13vh, 120px); } }
 `;
-/** As large as its letters leave room for; a name is never broken. */
+/** As large as its letters and the window leave room for; a name is never broken. */
 const Name = styled.b<{ readonly $letters: number }>`
-  display: block; white-space: nowrap; font: 650 min(72px, calc(150cqi / ${({ $letters }) => $letters}))/1.1 ${nameFace};
-  &[data-large] { font-size: min(170px, calc(150cqi / ${({ $letters }) => $letters})); }
+  display: block; white-space: nowrap; font: 650 min(11vh, calc(150cqi / ${({ $letters }) => $letters}))/1.1 ${nameFace};
+  &[data-large] { font-size: min(21vh, calc(150cqi / ${({ $letters }) => $letters})); }
+  [data-class] & { font-size: min(16vh, calc(150cqi / ${({ $letters }) => $letters})); }
+  [data-class] &[data-large] { font-size: min(36vh, calc(150cqi / ${({ $letters }) => $letters})); }
+  @media (max-width: 700px) { &[data-large] { font-size: min(9vh, calc(150cqi / ${({ $letters }) => $letters})); } font-size: min(6vh, calc(150cqi / ${({ $letters }) => $letters})); }
 `;
 const Beat = styled.i`
-  font: 650 min(190px, 30cqi)/1 ${nameFace}; color: ${colour.brassText}; font-style: normal;
+  font: 650 min(26vh, 34cqi)/1 ${nameFace}; color: ${colour.brassText}; font-style: normal;
 `;

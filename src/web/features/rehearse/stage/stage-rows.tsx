@@ -81,20 +81,22 @@ function cueOf({ section, bar, round, lineId }: PlayedBar): string {
 }
 
 const Rows = styled.div`
-  display: grid; gap: 10px;
+  display: grid; gap: clamp(2px, 1.2vh, 18px);
+  container-type: inline-size;
   > div { opacity: 0.5; }
   > div[data-current] { opacity: 1; }
 `;
 const Bars = styled.div<{ readonly $count: number }>`
-  display: grid; grid-template-columns: repeat(${({ $count }) => $count}, minmax(0, 1fr)); height: 64px; overflow: hidden; border-right: 3px solid ${colour.quiet};
+  display: grid; grid-template-columns: repeat(${({ $count }) => $count}, minmax(0, 1fr)); height: clamp(44px, 9vh, 120px); overflow: hidden;
+  @media (max-width: 700px) { height: 46px; } border-right: 3px solid ${colour.quiet};
   &[data-empty] { border-right-color: transparent; }
 `;
 const Bar = styled.div`
-  display: flex; gap: 14px; border-left: 3px solid ${colour.quiet}; padding: 8px 6px 4px 16px; font: 600 36px/1.15 ${nameFace}; min-width: 0; flex-wrap: wrap;
+  display: flex; gap: 14px; border-left: 3px solid ${colour.quiet}; padding: 8px 6px 4px 16px; font: 600 min(clamp(20px, 4.6vh, 60px), 5.4cqi)/1.15 ${nameFace}; min-width: 0; flex-wrap: wrap;
   &[data-lit] { background: ${colour.spruceSoft}; border-left-color: ${colour.brass}; }
-  @media (max-width: 700px) { font-size: 22px; padding-left: 6px; gap: 8px; }
+  @media (max-width: 700px) { padding: 4px 2px 2px 6px; gap: 8px; }
 `;
 const Cue = styled.p`
-  font-style: italic; font-size: 24px; line-height: 34px; height: 34px; margin: 2px 0 0 18px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis;
-  @media (max-width: 700px) { font-size: 17px; line-height: 26px; height: 26px; }
+  font-style: italic; font-size: clamp(16px, 3vh, 34px); line-height: 1.4; height: 1.4em; margin: 2px 0 0 18px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis;
+  @media (max-width: 700px) { font-size: 17px; }
 `;

@@ -50,9 +50,10 @@ function StagePlace({ stage, document }: { readonly stage: StageSight; readonly 
 }
 
 const Frame = styled.section`
-  display: grid; gap: 14px; align-content: start; min-width: 0;
+  display: grid; gap: clamp(4px, 1.6vh, 16px); align-content: start; min-width: 0;
 `;
 const Head = styled.header`
   display: flex; flex-wrap: wrap; gap: 2px 26px; align-items: baseline; font-size: 18px; color: ${colour.quiet};
   b { font: 650 25px/1.2 ${nameFace}; color: ${colour.ink}; }
+  @media (max-width: 700px) { font-size: 15px; > span:nth-of-type(3) { display: none; } b { font-size: 19px; } }
 `;

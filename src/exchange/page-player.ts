@@ -1,14 +1,6 @@
 import type { PagePlayer } from '../core/formats/html/handout-html.ts';
-import { isDampedAnywhere, type PageSong } from '../core/formats/html/page-song.ts';
+import { type PageSong, type PageSoundName, soundsOfPage } from '../core/formats/html/page-song.ts';
 import { toBase64 } from './base64.ts';
-
-/** The sounds that a page carries: those of its guitar, of a bass, and of damped strings where it has any. */
-export type PageSoundName = 'steel' | 'bass' | 'palm';
-
-/** The sounds that the page of a song needs. */
-export function soundsOfPage(song: PageSong): readonly PageSoundName[] {
-  return isDampedAnywhere(song) ? ['steel', 'bass', 'palm'] : ['steel', 'bass'];
-}
 
 /** The play-along of a page as the page holds it; `readSound` gives the bytes of an instrument. */
 export async function toPagePlayer(

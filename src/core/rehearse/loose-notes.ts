@@ -18,7 +18,7 @@ const NEXT_SECONDS = 0.55;
 const VELOCITY = 0.65;
 
 /** The strings of a shape one after the other, from low to high, as a strum down; it begins at a moment. */
-export function strumOf(
+function strumOf(
   { setup, shape }: { readonly setup: Setup; readonly shape: Shape },
   atSeconds = 0,
 ): readonly LooseNote[] {

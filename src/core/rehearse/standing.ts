@@ -78,7 +78,7 @@ function isSameHold(a: Standing, b: Standing | null): boolean {
 }
 
 /** The fingers that stay where they are from one shape to another, from the index on. */
-export function stayingFingers(from: Held | null, to: Held | null): readonly Finger[] {
+function stayingFingers(from: Held | null, to: Held | null): readonly Finger[] {
   return from === null || to === null
     ? []
     : describeChange(from.fingering, to.fingering).steps.flatMap(({ finger, action }) =>

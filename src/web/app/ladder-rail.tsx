@@ -63,5 +63,6 @@ const Home = styled(Link)`
   display: grid; align-content: center; flex: 0 0 auto; min-height: 44px; text-align: center; font: 650 15px/1.15 ${nameFace}; color: ${colour.railBrass};
   text-decoration: none; padding: 8px 0; border-top: 5px solid ${colour.railDeep};
   &:hover { text-decoration: underline; }
+  @media (max-height: 430px) { min-height: 0; padding: 3px 0; font-size: 12px; border-top-width: 2px; br { display: none; } }
   @media (max-width: 760px) { display: none; }
 `;

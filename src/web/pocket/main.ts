@@ -6,14 +6,13 @@ import { PAGE_LAYERS, type PageSong } from '../../core/formats/html/page-song.ts
 import type { Place } from '../../core/rehearse/itinerary.ts';
 import { createBank, type Instrument, type InstrumentName } from '../sound/bank.ts';
 import { createOutput, loadBand, type Output } from '../sound/output.ts';
-import { type Playing, play } from '../sound/player.ts';
+import { PLAIN_TIMERS, type Playing, play } from '../sound/player.ts';
 import { type PageState, placeAt, stepsOfPage } from './page-steps.ts';
 import { createPageView } from './page-view.ts';
 
-/** Bounds of the tempo, in shares of the song's; how often the clock looks, in ms; and how loud a layer is that is heard. */
+/** Bounds of the tempo, in shares of the song's, and how loud a layer is that is heard. */
 const SLOWEST = 0.4;
 const FASTEST = 1.3;
-const TICK_MS = 25;
 const HEARD = 0.9;
 
 function readData(id: string): unknown {
@@ -22,7 +21,7 @@ function readData(id: string): unknown {
 
 /** Decodes the sounds that stand in the page. */
 async function openOutput(sounds: Partial<Record<InstrumentName, string>>): Promise<Output> {
-  const context = new AudioContext({ latencyHint: 'interactive' });
+  const context = new AudioContext({ latencyHint: 0.04 });
   await context.resume();
   const read = async (name: InstrumentName): Promise<ArrayBuffer> => {
     const text = atob(sounds[name] ?? '');
@@ -56,7 +55,7 @@ function start(container: HTMLElement, song: PageSong, sounds: Partial<Record<In
       output.setLevel(layer, silent.has(layer) ? 0 : HEARD);
     }
     const from: Place = { kind: 'count-in', bars: 1, to: placeAt(current) };
-    playing = play({ steps, from, speed: state.speed }, output, { onMoment, onEnd }, everyTick);
+    playing = play({ steps, from, speed: state.speed }, output, { onMoment, onEnd }, PLAIN_TIMERS);
     tell();
   };
   const onMoment: Parameters<typeof play>[2]['onMoment'] = ({ index, tick, counted }) => {
@@ -112,12 +111,6 @@ function start(container: HTMLElement, song: PageSong, sounds: Partial<Record<In
   });
   view.showBar(0, 0, null);
   tell();
-}
-
-/** A page by itself may have no worker: its own timers have to do. */
-function everyTick(onTick: () => void): { readonly stop: () => void } {
-  const timer = setInterval(onTick, TICK_MS);
-  return { stop: () => clearInterval(timer) };
 }
 
 const root = document.getElementById('play');

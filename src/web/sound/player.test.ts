@@ -53,13 +53,16 @@ function createStage() {
   return {
     output,
     notes,
-    ticker: (next: () => void) => {
-      onTick = next;
-      return {
-        stop: () => {
-          onTick = () => undefined;
-        },
-      };
+    timers: {
+      later: () => () => undefined,
+      tick: (next: () => void) => {
+        onTick = next;
+        return {
+          stop: () => {
+            onTick = () => undefined;
+          },
+        };
+      },
     },
     /** Lets time go by, with the ticks that fall into it; a page that is blocked has one at its end. */
     pass: (seconds: number, isBlocked = false) => {
@@ -145,7 +148,7 @@ describe('a player', () => {
         onMoment: (moment, time) => moments.push({ moment, time, toldAt: stage.now() }),
         onEnd: () => undefined,
       },
-      stage.ticker,
+      stage.timers,
     );
     for (let second = 0; second < 60; second += 1) {
       stage.pass(0.7);
@@ -187,7 +190,7 @@ describe('a player', () => {
           expect(index === null || index < guitar.played.length).toBe(true);
         };
         const start = { steps, from: BEGINNING, speed: 1 };
-        const playing = play(start, stage.output, { onMoment, onEnd: () => undefined }, stage.ticker);
+        const playing = play(start, stage.output, { onMoment, onEnd: () => undefined }, stage.timers);
         for (const each of acts) {
           doRandomly(each, { stage, playing, state });
           // No string has two notes at once.
@@ -229,7 +232,7 @@ describe('a player', () => {
           ends += 1;
         },
       },
-      stage.ticker,
+      stage.timers,
     );
     stage.pass(3.9);
     expect(ends).toBe(0);

@@ -57,6 +57,8 @@ let asked = 0;
 let wasTold = false;
 
 const NO_SOUND = 'This browser gives no sound now. Everything else goes on: what would sound is shown.';
+/** Sound in pieces of this length: with the shortest there are the machine wakes hundreds of times a second, and nobody plays into it. */
+const LATENCY_SECONDS = 0.04;
 /** How long a browser may take to let sound begin, in ms. */
 const PATIENCE_MS = 1500;
 
@@ -105,17 +107,12 @@ export function stopHearing(): void {
   useSounding.setState({ name: null, moment: null, bar: null, isLoading: false });
 }
 
-/** How many sounds are going on or waiting, and how many came late: what tests look at. */
-export function soundCount(): { readonly sounding: number; readonly late: number } {
-  return { sounding: current?.output.sounding() ?? 0, late: current?.playing.late() ?? 0 };
-}
-
 let outputs: { readonly guitar: GuitarSound; readonly output: Output } | null = null;
 
 /** The speaker, or where there is none a clock that plays nothing; that is said once. */
 async function openOutput(guitar: GuitarSound): Promise<Output> {
   try {
-    context ??= new AudioContext({ latencyHint: 'interactive' });
+    context ??= new AudioContext({ latencyHint: LATENCY_SECONDS });
     const speaker = context;
     await Promise.race([
       speaker.resume(),

@@ -1,8 +1,8 @@
 /*
- * A tick every 25 ms from a worker, whose timers go on while the page is in the background. Where a page may have no worker its own
+ * A tick ten times a second from a worker, whose timers go on while the page is in the background. Where a page may have no worker its own
  * timers have to do.
  */
-const TICK_MS = 25;
+const TICK_MS = 100;
 const SOURCE = `setInterval(() => postMessage(0), ${TICK_MS});`;
 
 /** Calls back at every tick until it is stopped. */
@@ -14,7 +14,12 @@ export function startTicker(onTick: () => void): { readonly stop: () => void } {
     worker.onmessage = onTick;
     return { stop: () => worker.terminate() };
   } catch {
-    const timer = setInterval(onTick, TICK_MS);
-    return { stop: () => clearInterval(timer) };
+    return startPlainTicker(onTick);
   }
+}
+
+/** The same by the page's own timers. */
+export function startPlainTicker(onTick: () => void): { readonly stop: () => void } {
+  const timer = setInterval(onTick, TICK_MS);
+  return { stop: () => clearInterval(timer) };
 }

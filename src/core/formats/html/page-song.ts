@@ -116,9 +116,13 @@ function soundsOf(band: Band, index: number): PageBar['sounds'] {
   );
 }
 
-/** Whether something in it is damped by the palm or muted: such a page needs those sounds too. */
-export function isDampedAnywhere({ bars }: PageSong): boolean {
-  return bars.some(({ sounds }) =>
+/** The sounds that a page carries: those of its guitar, of a bass, and of damped strings where it has any. */
+export type PageSoundName = 'steel' | 'bass' | 'palm';
+
+/** The sounds that the page of a song needs. */
+export function soundsOfPage({ bars }: PageSong): readonly PageSoundName[] {
+  const isDamped = bars.some(({ sounds }) =>
     sounds.some((layer) => layer.some(([, , , , , , , touch]) => touch === 'palm' || touch === 'muted')),
   );
+  return isDamped ? ['steel', 'bass', 'palm'] : ['steel', 'bass'];
 }

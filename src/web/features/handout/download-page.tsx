@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { type PagePlayer, toHandoutHtml } from '../../../core/formats/html/handout-html.ts';
-import { isDampedAnywhere, type PageSong } from '../../../core/formats/html/page-song.ts';
+import { type PageSong, soundsOfPage } from '../../../core/formats/html/page-song.ts';
 import { sumOf } from '../../../core/kernel/list.ts';
 import type { Page } from '../../../core/page/drawing/drawing.ts';
 import { measureText } from '../../../core/page/drawing/text-width.ts';
@@ -68,8 +68,7 @@ async function makePlayer(song: PageSong): Promise<PagePlayer> {
 
 /** About how much larger a page is that plays, in MB: its sounds as text, four letters for three bytes, its bars, and the script. */
 function soundMb(song: PageSong): string {
-  const names = isDampedAnywhere(song) ? (['steel', 'bass', 'palm'] as const) : (['steel', 'bass'] as const);
-  const sounds = sumOf(names, (name) => (instrumentBytes(name) * 4) / 3);
+  const sounds = sumOf(soundsOfPage(song), (name) => (instrumentBytes(name) * 4) / 3);
   return ((sounds + JSON.stringify(song).length + SCRIPT_BYTES) / 1_000_000).toFixed(1);
 }
 

@@ -83,8 +83,8 @@ function cueOf({ section, bar, round, lineId }: PlayedBar): string {
 const Rows = styled.div`
   display: grid; gap: clamp(2px, 1.2vh, 18px);
   container-type: inline-size;
-  > div { opacity: 0.5; }
-  > div[data-current] { opacity: 1; }
+  > div { color: ${colour.quiet}; }
+  > div[data-current] { color: ${colour.ink}; }
 `;
 const Bars = styled.div<{ readonly $count: number }>`
   display: grid; grid-template-columns: repeat(${({ $count }) => $count}, minmax(0, 1fr)); height: clamp(44px, 9vh, 120px); overflow: hidden;

@@ -39,11 +39,16 @@ const tempo = (page: Page) => page.getByTestId('tempo');
 
 test('a whole rehearsal by keys: counted in, looped, slower, the next section, and quiet again', async ({ page }) => {
   const complaints = collectComplaints(page);
+  const fetched: string[] = [];
+  page.on('request', (request) => fetched.push(request.url()));
   await watchSounds(page);
   await openRehearse(page);
   await expectNoAxeFindings(page);
+  // Sounds are fetched with the first press, and not before.
+  expect(fetched.filter((url) => url.endsWith('.bin'))).toEqual([]);
   await page.keyboard.press(' ');
   await expect(page.getByText('counting in')).toBeVisible();
+  expect(fetched.filter((url) => url.endsWith('.bin')).length).toBe(3);
   await expect(lit(page)).toHaveAttribute('data-bar', '1');
   // The line that is played stays where it is; the next one stands below it.
   const rows = page.locator('[data-row]');

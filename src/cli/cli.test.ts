@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -330,6 +331,25 @@ describe('export', () => {
       return bytes.length;
     };
     expect(await sizeOf('5')).toBeGreaterThan(await sizeOf('1'));
+  });
+
+  test('a web page plays the song on request: its policy allows that script by its hash, and no other', async () => {
+    expect((await run(['export', file, '--to', 'html', '--out', out])).code).toBe(0);
+    const quiet = readFileSync(join(out, 'Up-away.html'), 'utf8');
+    expect(quiet).not.toContain('<script');
+    expect((await run(['export', file, '--to', 'html', '--sound', '--out', out])).code).toBe(0);
+    const html = readFileSync(join(out, 'Up-away.html'), 'utf8');
+    const script = /<script>([\s\S]*?)<\/script>/.exec(html)?.[1] ?? '';
+    const hash = createHash('sha256').update(script).digest('base64');
+    expect(script.length).toBeGreaterThan(2_000);
+    const policy = /Content-Security-Policy" content="([^"]*)"/.exec(html)?.[1] ?? '';
+    expect(policy.replaceAll('&#39;', "'")).toContain(`script-src 'sha256-${hash}'`);
+    expect(policy).not.toMatch(/connect-src|unsafe-eval|https?:/);
+    const song = JSON.parse(/id="song">([^<]*)</.exec(html)?.[1] ?? 'null');
+    expect(song.title).toBe('../Up & away');
+    expect(Object.keys(JSON.parse(/id="sounds">([^<]*)</.exec(html)?.[1] ?? '{}'))).toContain('steel');
+    const refused = await run(['export', file, '--to', 'pdf', '--sound', '--out', out]);
+    expect(refused.err).toContain('--sound goes with --to html');
   });
 
   test('the handout is a PDF, a web page in one file, or a picture for each page, on the paper and for the reader asked for', async () => {

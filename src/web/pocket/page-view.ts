@@ -95,7 +95,7 @@ export function createPageView(container: HTMLElement, song: PageSong, acts: Pag
 }
 
 /** The layers that a song has; the second guitar is heard only where there is one. */
-export function layersOf({ bars }: PageSong): readonly (typeof PAGE_LAYERS)[number][] {
+function layersOf({ bars }: PageSong): readonly (typeof PAGE_LAYERS)[number][] {
   return PAGE_LAYERS.filter((_, index) => bars.some(({ sounds }) => (sounds[index]?.length ?? 0) > 0));
 }
 

@@ -16,7 +16,7 @@ export type Note = { readonly source: AudioScheduledSourceNode; readonly gain: G
 const DECAY = 1.2;
 const DECAY_FROM = 0.25;
 const RELEASE = 0.05;
-const RELEASED_AFTER = 0.35;
+const RELEASED_AFTER = 0.25;
 const MUTED_DECAY = 0.018;
 const TONE_RISE = 0.03;
 /** A hammered note begins behind the attack of its sample. */

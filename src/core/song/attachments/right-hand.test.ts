@@ -33,6 +33,19 @@ const verse = itemAt(SONG.map.sections, 0);
 const handsOf = (song: SongDocument) =>
   listPlayedBars(song).map((bar) => findHand(song, mainPartOf(song), bar).pattern?.name ?? '-');
 
+test('a pattern that nobody named is called so, for a song is not saved with a name that is empty', () => {
+  const song = songFromChart('Verse:\n| G |\n');
+  const pattern = { name: '', metre: song.facts.metre, bars: 1, swing: 'even', cells: 'DU DU DU DU' } as const;
+  const outcome = applyCommand(song, {
+    kind: 'assign-pattern',
+    partId: mainPartOf(song).id,
+    targetId: null,
+    change: { pattern },
+  });
+  const names = outcome.ok ? mainPartOf(outcome.value.document).patterns.map((each) => each.pattern?.name) : [];
+  expect(names).toEqual(['Own pattern']);
+});
+
 describe('patterns of a song', () => {
   test('hold in the song, a section, a pass, a line or a bar; the nearest one wins', () => {
     const steps: readonly SongCommand[] = [

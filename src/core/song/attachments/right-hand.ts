@@ -59,13 +59,23 @@ export function assignPattern(document: SongDocument, command: RightHandCommand)
   }
   const next = changePart(document, partId, (part) => {
     const old = part.patterns.find((each) => each.targetId === targetId);
-    const assignment = { targetId, ...NOTHING_SAID, ...old, ...change };
+    const assignment = { targetId, ...NOTHING_SAID, ...old, ...withName(change) };
     const isNothing = saysNothing(assignment);
     const others = part.patterns.filter((each) => each !== old);
     const patterns = isNothing ? others : [...others, assignment];
     return isEqual(patterns, part.patterns) ? part : { ...part, patterns };
   });
   return ok({ document: next, lost: [] });
+}
+
+/** What a pattern is called that nobody named: without a name it could not be found again. */
+const UNNAMED = 'Own pattern';
+
+function withName(change: RightHandCommand['change']): RightHandCommand['change'] {
+  const { pattern } = change;
+  return pattern === undefined || pattern === null || pattern.name.trim() !== ''
+    ? change
+    : { ...change, pattern: { ...pattern, name: UNNAMED } };
 }
 
 /** Carries out the folding of a section's patterns into one. */

@@ -18,6 +18,7 @@ import { formatOpenString, STANDARD_TUNING } from '../../../core/fretboard/tunin
 import { formatTunerSign } from '../../../core/words/tuner-words.ts';
 import { useSettings } from '../../api/settings.tsx';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { HeadphoneNote } from '../../sound/headphone-note.tsx';
 import { hearString } from '../../sound/hear-notes.ts';
 import { useSounding } from '../../sound/sounding.ts';
 import { colour, nameFace } from '../../theme/tokens.ts';
@@ -101,10 +102,8 @@ export function TunerDialog({ onClose }: { readonly onClose: () => void }) {
         </span>
       </Row>
       {problem !== '' && <p role="alert">{problem}</p>}
-      <Caution>
-        With headphones start at a low level. On a real guitar a string above its usual pitch can break: tune down, or
-        move the capo.
-      </Caution>
+      <HeadphoneNote />
+      <Caution>On a real guitar a string above its usual pitch can break: tune down, or move the capo.</Caution>
     </Dialog>
   );
 }

@@ -8,6 +8,7 @@ import type { PlayedBar } from '../../../core/song/played/played-bars.ts';
 import { usePlayers } from '../../editor/use-players.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { HeadphoneNote } from '../../sound/headphone-note.tsx';
 import { sayPlaying, useAudition } from '../../sound/use-audition.ts';
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -117,7 +118,7 @@ export function LevelsView({
         )}
         <StudentPart played={played} bars={line?.bars ?? []} onHear={audition.playBars} />
         <HandEdits played={played} run={run} />
-        <Caution>Begin with headphones turned low.</Caution>
+        <HeadphoneNote />
       </Beside>
     </Page>
   );

@@ -2,6 +2,7 @@ import { type ReactNode, useState } from 'react';
 import { styled } from 'styled-components';
 import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
 import { useDocument } from '../../editor/use-song.tsx';
+import { HeadphoneNote } from '../../sound/headphone-note.tsx';
 import { useSounding } from '../../sound/sounding.ts';
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -85,6 +86,7 @@ function PlayAlongView({ switcher }: { readonly switcher: ReactNode }) {
           idle={isMoreOpen ? undefined : switcher}
         />
         <SoundProblem />
+        <HeadphoneNote />
       </div>
       {isMoreOpen && (
         <aside aria-label="More">
@@ -95,7 +97,6 @@ function PlayAlongView({ switcher }: { readonly switcher: ReactNode }) {
           </Row>
           <More playAlong={playAlong} />
           <PedalsPanel pedals={pedals} />
-          <HeadphoneCaution />
           {sayInsecure() !== '' && <p>{sayInsecure()}</p>}
         </aside>
       )}
@@ -119,10 +120,6 @@ function More({ playAlong }: { readonly playAlong: PlayAlong }) {
 function SoundProblem() {
   const problem = useSounding((state) => state.problem);
   return problem === '' ? null : <Caution role="alert">{problem}</Caution>;
-}
-
-function HeadphoneCaution() {
-  return <p>With headphones begin at a low level.</p>;
 }
 
 const Page = styled.div`

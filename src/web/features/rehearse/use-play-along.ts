@@ -4,7 +4,7 @@ import { performanceOf } from '../../../core/arrange/performance/performance.ts'
 import type { Players } from '../../../core/arrange/problem/planner.ts';
 import type { Performed } from '../../../core/rehearse/band.ts';
 import type { Part, SongDocument } from '../../../core/song/document/document.ts';
-import { secondPartOf } from '../../../core/song/document/parts.ts';
+import { findPart, mainPartOf, secondPartOf } from '../../../core/song/document/parts.ts';
 import type { SongEditor } from '../../editor/song-editor.ts';
 import { useLevels } from '../../editor/use-levels.ts';
 import { usePlayers } from '../../editor/use-players.ts';
@@ -30,8 +30,35 @@ export function usePlayAlong(): PlayAlong {
   );
   const second = useMemo(() => secondOf(document, part), [document, part]);
   useEffect(() => playAlong.setSong({ document, guitar, second }), [playAlong, document, guitar, second]);
+  // While it plays on another screen it follows what is changed there: the capo, the chords, the right hand.
+  useEffect(() => {
+    stopFollowing();
+    return () => {
+      stopFollowing = followElsewhere(editor, playAlong, players);
+    };
+  }, [editor, playAlong, players]);
   return playAlong;
 }
+
+let stopFollowing = (): void => undefined;
+
+/** Follows the song until it is quiet; its own screen does so itself. Answers how to end it. */
+function followElsewhere(editor: SongEditor, playAlong: PlayAlong, players: Players): () => void {
+  if (playAlong.use.getState().place === null) {
+    return () => undefined;
+  }
+  return editor.store.subscribe(({ history: { present }, partId }, { history: before }) => {
+    const { place, setup } = playAlong.use.getState();
+    if (present !== before.present && place !== null) {
+      const part = (partId === null ? null : findPart(present, partId)) ?? mainPartOf(present);
+      const guitar = onLevels({ document: present, part, players, levels: NO_LEVELS }, setup.left, setup.right);
+      playAlong.setSong({ document: present, guitar, second: secondOf(present, part) });
+    }
+  });
+}
+
+/** Levels that are worked out as they are needed. */
+const NO_LEVELS: readonly PlayedLevel[] = [];
 
 function playAlongOf(editor: SongEditor, document: SongDocument, part: Part): PlayAlong {
   const known = opened.get(editor);

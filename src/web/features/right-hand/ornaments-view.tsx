@@ -21,6 +21,7 @@ import { usePlayers } from '../../editor/use-players.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
 import { TabStaff } from '../../painters/tab-staff.tsx';
+import { HeadphoneNote } from '../../sound/headphone-note.tsx';
 import { sayPlaying, useAudition } from '../../sound/use-audition.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -106,7 +107,7 @@ export function OrnamentsView({ switcher }: { readonly switcher: ReactNode }) {
             }
           }}
         />
-        <Caution>Begin with headphones turned low.</Caution>
+        <HeadphoneNote />
       </EditorSheet>
     </HandLayout>
   );

@@ -13,6 +13,7 @@ import { useAskedPlace } from '../../editor/song-links.ts';
 import { useKeepPattern, usePatterns } from '../../editor/use-patterns.ts';
 import { useRun } from '../../editor/use-run.ts';
 import { useDocument, usePart } from '../../editor/use-song.tsx';
+import { HeadphoneNote } from '../../sound/headphone-note.tsx';
 import { sayPlaying, useAudition } from '../../sound/use-audition.ts';
 import { colour } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -139,7 +140,7 @@ function StrokesView({ switcher }: { readonly switcher: ReactNode }) {
           onUse={(pattern) => change(chosen?.id ?? null, { pattern: toStoredPattern(pattern) })}
           onHear={(pattern) => hear(pattern.name || 'Your pattern', chosen?.bars ?? [], pattern)}
         />
-        <Caution>Begin with headphones turned low.</Caution>
+        <HeadphoneNote />
       </SideSheet>
     </HandLayout>
   );

@@ -12,10 +12,10 @@ import { songKeysOf } from '../../../../core/song/chart/song-keys.ts';
 import { placeChanges, writeTappedBars } from '../../../../core/song/chart/tapped-bars.ts';
 
 import { useDocument, usePart } from '../../../editor/use-song.tsx';
+import { HeadphoneNote } from '../../../sound/headphone-note.tsx';
 import { hear, stopHearing, useSounding } from '../../../sound/sounding.ts';
 import { colour } from '../../../theme/tokens.ts';
 import { Button } from '../../../ui/button.tsx';
-import { Caution } from '../../../ui/caution.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { Field } from '../../../ui/field.tsx';
 import { type KeyScope, useKeyedActions } from '../../../ui/keys.tsx';
@@ -123,7 +123,7 @@ function Record() {
         {isPlaying ? 'Stop the record' : 'Play a made-up record'}
       </Button>{' '}
       {problem !== '' && <span role="alert">{problem}</span>}
-      <Caution>Begin with headphones turned low.</Caution>
+      <HeadphoneNote />
     </div>
   );
 }

@@ -1,7 +1,7 @@
-import { useMemo } from 'react';
+import { memo, useEffect, useMemo, useRef } from 'react';
 import { styled } from 'styled-components';
 import { toBarPattern } from '../../../../core/arrange/performance/bar-pattern.ts';
-import { cellAt } from '../../../../core/rhythm/pattern.ts';
+import { cellAt, type Pattern } from '../../../../core/rhythm/pattern.ts';
 import { StrokeRow } from '../../../painters/stroke-row.tsx';
 import { useSounding } from '../../../sound/sounding.ts';
 import { colour } from '../../../theme/tokens.ts';
@@ -16,21 +16,57 @@ export function HandRow({ stage }: { readonly stage: StageSight }) {
     () => (played === undefined || bar === undefined ? null : toBarPattern(played, bar.strokes)),
     [played, bar],
   );
-  const litCell = useSounding(({ moment }) =>
-    moment === null || pattern === null || moment.index !== shown ? null : cellAt(pattern, moment.tick),
-  );
   return (
     <Hand aria-label="The right hand">
-      {pattern === null ? <small>the right hand rests</small> : <StrokeRow pattern={pattern} litCell={litCell} />}
+      {pattern === null ? <small>the right hand rests</small> : <LitRow pattern={pattern} index={shown} />}
     </Hand>
   );
 }
 
+/**
+ * The strokes with a mark behind the one that sounds. The mark is moved over them, up to twenty times a second: nothing else is drawn anew,
+ * which would cost more than all the sound.
+ */
+const LitRow = memo(function LitRow({ pattern, index }: { readonly pattern: Pattern; readonly index: number }) {
+  const row = useRef<HTMLDivElement>(null);
+  const mark = useRef<HTMLElement>(null);
+  useEffect(() => {
+    const cells = [...(row.current?.querySelectorAll<HTMLElement>('[role="img"] > span') ?? [])];
+    const places = cells.map(({ offsetLeft, offsetWidth }) => ({ left: offsetLeft, width: offsetWidth }));
+    const show = (): void => {
+      const { moment } = useSounding.getState();
+      const cell = moment?.index === index ? places[cellAt(pattern, moment.tick)] : undefined;
+      mark.current?.style.setProperty('opacity', cell === undefined ? '0' : '1');
+      if (cell !== undefined) {
+        mark.current?.style.setProperty('transform', `translateX(${cell.left}px) scaleX(${cell.width / MARK_PX})`);
+      }
+    };
+    show();
+    return useSounding.subscribe(show);
+  }, [pattern, index]);
+  return (
+    <Strokes ref={row}>
+      <Mark ref={mark} aria-hidden="true" />
+      <StrokeRow pattern={pattern} />
+    </Strokes>
+  );
+});
+
+const MARK_PX = 20;
+
 const Hand = styled.div`
-  height: clamp(64px, 13vh, 170px); overflow: hidden;
-  > span { zoom: 1.7; }
-  @media (min-height: 1000px) { > span { zoom: 2.4; } }
-  @media (max-height: 520px) { display: none; }
+  height: clamp(64px, 13vh, 170px); overflow: hidden; contain: layout paint style;
   small { font-size: 20px; color: ${colour.quiet}; }
-  @media (max-width: 700px) { > span { zoom: 1.1; } height: 70px; }
+  @media (max-height: 520px) { display: none; }
+  @media (max-width: 700px) { height: 70px; }
+`;
+const Strokes = styled.div`
+  position: relative; display: inline-block; zoom: 1.7;
+  @media (min-height: 1000px) { zoom: 2.4; }
+  @media (max-width: 700px) { zoom: 1.1; }
+  > span { position: relative; }
+`;
+const Mark = styled.i`
+  position: absolute; left: 0; top: 0; bottom: 0; width: ${MARK_PX}px; transform-origin: left; background: ${colour.brassSoft}; border-bottom: 3px solid ${colour.brass};
+  opacity: 0; will-change: transform, opacity;
 `;

@@ -3,6 +3,7 @@ import { styled } from 'styled-components';
 import { formatChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
 import { nowAndNext, type Standing } from '../../../../core/rehearse/standing.ts';
 import type { Finger } from '../../../../core/shapes/shape.ts';
+import { slotStartTick } from '../../../../core/song/played/played-bars.ts';
 import { sayNextIn, sayStaying } from '../../../../core/words/rehearse/stage-words.ts';
 import { useChordName } from '../../../api/settings.tsx';
 import { ShapeBox } from '../../../painters/shape-box.tsx';
@@ -15,7 +16,7 @@ import type { StageSight } from '../use-stage.ts';
 export function NowNext({ stage, isForClass }: { readonly stage: StageSight; readonly isForClass: boolean }) {
   const { guitar, ahead, place } = stage;
   const isCounting = place.kind !== 'bar';
-  const tick = useSounding(({ moment }) => (moment === null || moment.index === null ? 0 : moment.tick));
+  const tick = useStandingTick(stage);
   const counted = useLastCount();
   const { now, next, beats, staying } = nowAndNext(guitar, ahead, isCounting ? -1 : tick);
   return (
@@ -35,6 +36,20 @@ export function NowNext({ stage, isForClass }: { readonly stage: StageSight; rea
       </Next>
     </Pair>
   );
+}
+
+/** The tick that decides what stands: that of the last counted beat or chord. The strums between change nothing that is read here. */
+function useStandingTick({ guitar, index }: StageSight): number {
+  const slots = index === null ? [] : (guitar.played[index]?.slots ?? []);
+  const starts = slots.map(({ pushTicks }, at) => slotStartTick(slots, at) - pushTicks);
+  const next = index === null ? undefined : guitar.played[index + 1]?.slots[0];
+  const early = index === null || next === undefined ? -1 : (guitar.played[index]?.lengthTicks ?? 0) - next.pushTicks;
+  const last = useRef(0);
+  return useSounding(({ moment }) => {
+    const isTold = moment !== null && (moment.counted !== null || [...starts, early].includes(moment.tick));
+    last.current = isTold ? (moment.index === null ? 0 : moment.tick) : last.current;
+    return last.current;
+  });
 }
 
 /** What was counted last: between the beats it stands. */
@@ -95,7 +110,7 @@ function isSameLook(a: Standing | null, b: Standing | null): boolean {
 
 /** Heights are kept whatever stands here, so that nothing below moves while it is read; they follow the height of the window. */
 const Pair = styled.div`
-  display: grid; grid-template-columns: minmax(0, 11fr) minmax(0, 9fr); gap: 0 28px; height: clamp(150px, 33vh, 420px); overflow: hidden;
+  display: grid; grid-template-columns: minmax(0, 11fr) minmax(0, 9fr); gap: 0 28px; height: clamp(150px, 33vh, 420px); overflow: hidden; contain: layout paint style;
   small { font-size: clamp(14px, 2.3vh, 22px); color: ${colour.quiet}; }
   &[data-class] { height: clamp(180px, 46vh, 620px); }
   @media (max-width: 700px) { height: clamp(160px, 25vh, 230px); gap: 0 10px; }

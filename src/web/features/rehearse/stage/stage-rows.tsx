@@ -82,7 +82,7 @@ function cueOf({ section, bar, round, lineId }: PlayedBar): string {
 
 const Rows = styled.div`
   display: grid; gap: clamp(2px, 1.2vh, 18px);
-  container-type: inline-size;
+  container-type: inline-size; contain: layout paint style;
   > div { color: ${colour.quiet}; }
   > div[data-current] { color: ${colour.ink}; }
 `;

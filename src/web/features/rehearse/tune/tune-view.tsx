@@ -13,6 +13,7 @@ import { formatOpenString } from '../../../../core/fretboard/tuning.ts';
 import { formatTunerSign } from '../../../../core/words/tuner-words.ts';
 import { useSettings } from '../../../api/settings.tsx';
 import { useDocument, usePart } from '../../../editor/use-song.tsx';
+import { HeadphoneNote } from '../../../sound/headphone-note.tsx';
 import { hearString } from '../../../sound/hear-notes.ts';
 import { stopHearing, useSounding } from '../../../sound/sounding.ts';
 import { useMicrophone } from '../../../sound/use-microphone.ts';
@@ -76,14 +77,13 @@ export function TuneView({ switcher }: { readonly switcher: ReactNode }) {
         </Button>
       </Row>
       {microphone.isOn && <Heard heard={heard} />}
+      <HeadphoneNote />
       {[microphone.problem, problem].filter(Boolean).map((text) => (
         <Caution key={text} role="alert">
           {text}
         </Caution>
       ))}
-      <Caution>
-        A string above its usual pitch can break: tune down, or move the capo. With headphones begin at a low level.
-      </Caution>
+      <Caution>A string above its usual pitch can break: tune down, or move the capo.</Caution>
     </Page>
   );
 }

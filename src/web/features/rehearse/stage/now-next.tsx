@@ -110,7 +110,7 @@ function isSameLook(a: Standing | null, b: Standing | null): boolean {
 
 /** Heights are kept whatever stands here, so that nothing below moves while it is read; they follow the height of the window. */
 const Pair = styled.div`
-  display: grid; grid-template-columns: minmax(0, 11fr) minmax(0, 9fr); gap: 0 28px; height: clamp(150px, 33vh, 420px); overflow: hidden; contain: layout paint style;
+  display: grid; grid-template-columns: minmax(0, 11fr) minmax(0, 9fr); gap: 0 28px; height: clamp(150px, 31vh, 420px); overflow: hidden; contain: layout paint style;
   small { font-size: clamp(14px, 2.3vh, 22px); color: ${colour.quiet}; }
   &[data-class] { height: clamp(180px, 46vh, 620px); }
   @media (max-width: 700px) { height: clamp(160px, 25vh, 230px); gap: 0 10px; }

@@ -1,5 +1,5 @@
 import { range } from '../kernel/list.ts';
-import { type Metre, usualPulseTicks } from '../rhythm/metre.ts';
+import { barTicks, type Metre, usualPulseTicks } from '../rhythm/metre.ts';
 import type { ClickMode } from '../song/document/scene.ts';
 import type { PlayedBar } from '../song/played/played-bars.ts';
 import type { BandEvent } from './band-event.ts';
@@ -23,7 +23,7 @@ function pulseOf(metre: Metre): number {
   return metre.groups === null ? usualPulseTicks(metre) : usualPulseTicks({ ...metre, beats: 1 });
 }
 
-/** The clicks of a bar; `count` bars were played before it. A pick-up ends with its bar, so that its clicks are those of the bar's end. */
+/** The clicks of a bar; `count` bars were played before it. Those of a pick-up are the last of a bar, none of them its first. */
 export function clicksOfBar(
   bar: Pick<PlayedBar, 'metre' | 'lengthTicks'>,
   mode: ClickMode,
@@ -31,9 +31,16 @@ export function clicksOfBar(
 ): readonly BandEvent[] {
   const isOn = mode !== 'off' && (mode !== 'fading' || count % (2 * FADING_BARS) < FADING_BARS);
   const pulses = isOn ? pulsesOf(bar) : [];
-  return pulses.flatMap((tick, beat) =>
-    mode === 'backbeat' && beat % 2 === 0 && pulses.length > 1 ? [] : [clickAt(tick, beat === 0)],
-  );
+  const missing = beatsMissing(bar);
+  return pulses.flatMap((tick, at) => {
+    const beat = missing + at;
+    return mode === 'backbeat' && beat % 2 === 0 && missing + pulses.length > 1 ? [] : [clickAt(tick, beat === 0)];
+  });
+}
+
+/** How many counted beats a pick-up is shorter than its metre; 0 for a whole bar. */
+export function beatsMissing({ metre, lengthTicks }: Pick<PlayedBar, 'metre' | 'lengthTicks'>): number {
+  return Math.max(0, Math.round((barTicks(metre) - lengthTicks) / pulseOf(metre)));
 }
 
 /** A click at a tick of its bar. */

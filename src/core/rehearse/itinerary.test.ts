@@ -104,6 +104,12 @@ describe('a rehearsal', () => {
     ).toEqual([0, 1, 2, 3]);
     expect(soundsOf(counted, 'tone')).toMatchObject([{ time: 0, midi: 67, ringTicks: 3 * QUARTER_TICKS }]);
     expect(soundsOf(counted, 'guitar')[0]?.time).toBe(3);
+    // The pick-up is the fourth beat: the strong click comes with the bar after it.
+    expect(
+      soundsOf(counted, 'click')
+        .filter(({ touch }) => touch === 'strong')
+        .map(({ time }) => time),
+    ).toEqual([0, 4]);
   });
 
   test('goes round, rests a bar between rounds, and joins sections one by one', () => {

@@ -6,13 +6,13 @@
  */
 import { tempoOf } from '../arrange/performance/strum-notes.ts';
 import { range } from '../kernel/list.ts';
-import { barTicks, type Metre, usualPulseTicks } from '../rhythm/metre.ts';
+import { barTicks, type Metre } from '../rhythm/metre.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
 import type { ClickMode, Layer } from '../song/document/scene.ts';
 import type { PlayedBar } from '../song/played/played-bars.ts';
 import { type Band, eventsOfBar } from './band.ts';
 import type { BandEvent } from './band-event.ts';
-import { clickAt, clicksOfBar, pulsesOf } from './click.ts';
+import { beatsMissing, clickAt, clicksOfBar, pulsesOf } from './click.ts';
 import type { Step, Steps } from './clock.ts';
 
 /** How the bars are gone through. `stage` is the one that is played; after `roundsPerStage` rounds comes the next (null: when it is asked for). */
@@ -208,8 +208,7 @@ function momentsOf(
   sounds: readonly { readonly startTick: number }[],
   { place, index }: { readonly place: BarPlace; readonly index: number },
 ) {
-  const pulse = usualPulseTicks(bar.metre);
-  const missing = bar.bar.pickupBeats === null ? 0 : Math.round((barTicks(bar.metre) - bar.lengthTicks) / pulse);
+  const missing = beatsMissing(bar);
   const counts = new Map(pulsesOf(bar).map((tick, beat) => [tick, missing + beat + 1]));
   const ticks = [...new Set([0, ...counts.keys(), ...sounds.map(({ startTick }) => startTick)])];
   return ticks.map((tick) => momentAt({ place, index, tick, counted: counts.get(tick) ?? null }));

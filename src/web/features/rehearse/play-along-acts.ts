@@ -39,6 +39,7 @@ function replan(desk: Desk, old: PlayAlongSetup): void {
   const { place, setup, song } = desk.use.getState();
   const [from, to] = [planOf(song.document, old), planOf(song.document, setup)];
   if (desk.sound === null || place === null) {
+    desk.use.setState({ start: BEGINNING });
     return;
   }
   const same = samePlaceIn(from, to, place);
@@ -54,9 +55,14 @@ function replan(desk: Desk, old: PlayAlongSetup): void {
   }
 }
 
+/** Goes on from a place; in silence it is where the next start begins. */
 function jumpTo(desk: Desk, to: BarPlace): void {
+  if (desk.sound === null) {
+    desk.use.setState({ start: { ...BEGINNING, stage: to.stage, at: to.at } });
+    return;
+  }
   desk.use.setState({ place: to });
-  desk.sound?.playing.jump(to, speedAt(desk, to.round));
+  desk.sound.playing.jump(to, speedAt(desk, to.round));
 }
 
 /** Faster or slower, in beats a minute; a tempo that is set by hand ends a ramp at the tempo it had reached. */
@@ -82,8 +88,8 @@ export function countARound(desk: Desk, wasClean: boolean): void {
 
 /** The bar that is played, or that would be played first. */
 function currentBar(desk: Desk): { readonly place: BarPlace; readonly index: number; readonly bar: PlayedBar } | null {
-  const { place, setup, song } = desk.use.getState();
-  const at = barOf(place) ?? BEGINNING;
+  const { place, start, setup, song } = desk.use.getState();
+  const at = barOf(place) ?? start;
   const index = indexOf(planOf(song.document, setup), at);
   const bar = index === null ? undefined : song.guitar.played[index];
   return bar === undefined || index === null ? null : { place: at, index, bar };
@@ -94,25 +100,35 @@ export function loopLine(desk: Desk): void {
   const { before, setup, song } = desk.use.getState();
   const current = currentBar(desk);
   if (before !== null) {
-    desk.use.setState({ before: null });
-    changeSetup(desk, { range: before, isLooped: false });
+    leaveLoop(desk);
   } else if (current !== null) {
     const line = song.guitar.played.filter((bar) => isSameRound(bar, current.bar));
-    desk.use.setState({ before: setup.range });
+    desk.use.setState({ before: { range: setup.range, isLooped: setup.isLooped } });
     const [from, to] = [line[0]?.number ?? 0, line.at(-1)?.number ?? 0];
     changeSetup(desk, { range: { kind: 'bars', from, to }, isLooped: true });
   }
 }
 
+/** Takes the loop around a line away; where it lies inside the range before, that goes on. */
+function leaveLoop(desk: Desk): void {
+  const { before } = desk.use.getState();
+  if (before !== null) {
+    desk.use.setState({ before: null });
+    changeSetup(desk, before);
+  }
+}
+
 /** Goes to what comes next: the next stage of joined sections, or the next section of the song; after the last one the first. */
 export function goToNext(desk: Desk): void {
-  const { setup, song } = desk.use.getState();
-  const plan = planOf(song.document, setup);
   const current = currentBar(desk);
   if (current === null) {
     return;
   }
-  const { place, index, bar } = current;
+  leaveLoop(desk);
+  const { setup, song, start } = desk.use.getState();
+  const plan = planOf(song.document, setup);
+  const place = barOf(desk.use.getState().place) ?? start;
+  const { index, bar } = current;
   if (setup.range.kind === 'joined') {
     const stage = Math.min(place.stage + 1, plan.stages.length - 1);
     jumpTo(desk, { ...place, stage, round: place.round + 1, roundOfStage: 0, at: 0 });
@@ -126,7 +142,6 @@ export function goToNext(desk: Desk): void {
   if (at >= 0) {
     jumpTo(desk, { ...place, at });
   } else if (pass !== undefined) {
-    desk.use.setState({ before: null });
     changeSetup(desk, { range: { kind: 'pass', passId: pass.id } });
   }
 }

@@ -22,6 +22,8 @@ export type PlayAlongSetup = SceneSetup & {
 
 /** A play-along as it stands; `place` is where it plays, null while it is silent. */
 export type PlayAlongState = {
+  /** Where it begins when it is started: a section that was gone to in silence. */
+  readonly start: BarPlace;
   readonly song: PlayAlongSong;
   readonly setup: PlayAlongSetup;
   readonly place: Place | null;
@@ -31,8 +33,8 @@ export type PlayAlongState = {
   readonly count: RoundCount;
   /** Whether the round that was counted last was clean; null before the first. */
   readonly lastRound: boolean | null;
-  /** The range that a loop of one line was laid in, to go back to. */
-  readonly before: SceneSetup['range'] | null;
+  /** What a loop of one line was laid in, to go back to. */
+  readonly before: Pick<SceneSetup, 'range' | 'isLooped'> | null;
 };
 
 /** What is played from: the song, this guitar (on its level), and the second one. */

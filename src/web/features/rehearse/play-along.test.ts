@@ -28,8 +28,20 @@ describe('a play-along that is silent', () => {
     expect(playAlong.use.getState().setup.range).toEqual({ kind: 'song' });
     for (const { act } of REHEARSE_ACTS.filter((each) => each.act !== 'start')) {
       doAct(playAlong, act);
+      expect(playAlong.use.getState().place).toBeNull();
     }
-    expect(playAlong.use.getState().place === null || playAlong.use.getState().place?.kind === 'bar').toBe(true);
+  });
+
+  test('goes to the next section in silence, and a loop that is left gives back what it was laid in', () => {
+    const playAlong = make();
+    playAlong.change({ isLooped: true });
+    playAlong.next();
+    expect(playAlong.use.getState().start.at).toBe(6);
+    playAlong.loopLine();
+    expect(playAlong.use.getState().setup.range).toEqual({ kind: 'bars', from: 7, to: 8 });
+    playAlong.next();
+    const { setup, start } = playAlong.use.getState();
+    expect([setup.range, setup.isLooped, start.at]).toEqual([{ kind: 'song' }, true, 0]);
   });
 
   test('keeps its tempo within 40 and 130 percent', () => {

@@ -34,7 +34,7 @@ export type PlayAlong = {
   readonly desk: Desk;
   readonly setSong: (song: PlayAlongSong) => void;
   readonly change: (setup: Partial<PlayAlongSetup>) => void;
-  readonly start: (at?: number) => void;
+  readonly start: () => void;
   readonly stop: () => void;
   readonly faster: (byBpm: number) => void;
   readonly loopLine: () => void;
@@ -46,6 +46,7 @@ export type PlayAlong = {
 /** A play-along for a song; nothing sounds yet. */
 export function createPlayAlong(song: PlayAlongSong, setup: PlayAlongSetup): PlayAlong {
   const state: PlayAlongState = {
+    start: BEGINNING,
     song,
     setup,
     place: null,
@@ -61,7 +62,7 @@ export function createPlayAlong(song: PlayAlongSong, setup: PlayAlongSetup): Pla
     desk,
     setSong: (next) => desk.use.setState({ song: next }),
     change: (next) => changeSetup(desk, next),
-    start: (at = 0) => void startPlaying(desk, { ...BEGINNING, at }),
+    start: () => void startPlaying(desk, desk.use.getState().start),
     stop: stopHearing,
     faster: (byBpm) => changeTempo(desk, byBpm),
     loopLine: () => loopLine(desk),

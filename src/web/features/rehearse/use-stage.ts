@@ -31,7 +31,7 @@ export type StageSight = {
 /** The stage of a play-along as it stands; before it plays, its beginning. */
 export function useStage(playAlong: PlayAlong): StageSight {
   const setup = playAlong.use((state) => state.setup);
-  const place = playAlong.use((state) => state.place) ?? BEGINNING;
+  const place = playAlong.use((state) => state.place ?? state.start);
   const { document, guitar } = playAlong.use((state) => state.song);
   const plan = useMemo(() => planOf(document, setup), [document, setup]);
   const bar = barOf(place) ?? BEGINNING;

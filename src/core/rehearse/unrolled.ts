@@ -10,9 +10,6 @@ export type UnrolledStep = {
   readonly speed: number;
 };
 
-/** Longest that is unrolled, in seconds: half an hour. */
-const MOST_SECONDS = 1800;
-
 /** A rehearsal once through, from a place to its end: what is looped is played one round, joined sections each stage once. */
 export function unrollRehearsal(rehearsal: Rehearsal, from: Place): readonly UnrolledStep[] {
   const once: Rehearsal = { ...rehearsal, plan: { ...rehearsal.plan, isLooped: false, roundsPerStage: 1 } };
@@ -24,7 +21,7 @@ export function unrollRehearsal(rehearsal: Rehearsal, from: Place): readonly Unr
   };
   let startTick = 0;
   let startSeconds = 0;
-  while (at !== null && startSeconds < MOST_SECONDS) {
+  while (at !== null) {
     const step = steps.stepAt(at.place);
     unrolled.push({ place: at.place, step, startTick, startSeconds, speed: at.speed });
     startTick += step.lengthTicks;

@@ -92,6 +92,23 @@ test('a pedal is learned by pressing it, and starts and stops; what sounds light
   await expect(page.getByText(/^(Chorus|Verse)/).first()).toBeVisible();
 });
 
+test('a guitar that is silent in the band is heard on the other screens', async ({ page }) => {
+  await watchSounds(page);
+  await openRehearse(page, 'Paper Boats');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: /^The band/ }).click();
+  for (const layer of ['this guitar', 'bass', 'click']) {
+    await page.getByText(layer, { exact: true }).click();
+  }
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  await expect(lit(page)).toHaveAttribute('data-bar', '1');
+  expect(await begun(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.getByRole('link', { name: 'Right hand', exact: true }).click();
+  await page.keyboard.press('h');
+  await expect.poll(async () => (await begun(page)).length).toBeGreaterThan(5);
+});
+
 test('a scene is kept with the song, undone and done again, and stands on the page where that is wanted', async ({
   page,
 }) => {

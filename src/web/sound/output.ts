@@ -41,6 +41,7 @@ export function createOutput(
 ): Output {
   const levels = mixerOf(context, destination);
   const sourceOf = createSources(context, band);
+  const heard: Partial<Record<Layer, number>> = {};
   const voices = new Map<string, Live>();
   const live = new Set<Live>();
   const letGo = (own: Live): void => {
@@ -57,7 +58,8 @@ export function createOutput(
     play: (asked) => {
       const due = { ...asked, time: Math.max(asked.time, context.currentTime) };
       const { sound, time } = due;
-      const made = sourceOf(due);
+      // What nobody hears is not begun: it would cost as much as what is heard.
+      const made = heard[sound.layer] === 0 ? null : sourceOf(due);
       if (made === null) {
         return;
       }
@@ -83,7 +85,10 @@ export function createOutput(
         }
       }
     },
-    setLevel: (layer, level) => levels[layer].gain.setTargetAtTime(level, context.currentTime, LEVEL_CONSTANT),
+    setLevel: (layer, level) => {
+      heard[layer] = level;
+      fadeTo(levels[layer].gain, level, context.currentTime);
+    },
     sounding: () => live.size,
   };
 }
@@ -92,7 +97,7 @@ type Live = Note & { readonly from: number; readonly voice: string };
 
 const CHOKE = 0.006;
 const CHOKED_AFTER = 0.06;
-const LEVEL_CONSTANT = 0.02;
+const LEVEL_FADE = 0.03;
 /** Quiet enough for headphones that were left at full volume. */
 const MASTER = 0.28;
 
@@ -112,6 +117,15 @@ function mixerOf(context: BaseAudioContext, destination: AudioNode): Readonly<Re
     click: levelOf(),
     tone: levelOf(),
   };
+}
+
+/** Goes to a level without a crackle. A fade that ends costs nothing afterwards; one that only comes near goes on for ever. */
+function fadeTo(gain: AudioParam, level: number, now: number): void {
+  if (gain.value !== level) {
+    gain.cancelScheduledValues(now);
+    gain.setValueAtTime(gain.value, now);
+    gain.linearRampToValueAtTime(level, now + LEVEL_FADE);
+  }
 }
 
 /** How much later than its clock a context is heard. */

@@ -6,6 +6,7 @@ import { create } from 'zustand';
 import type { Performed } from '../../core/rehearse/band.ts';
 import type { Steps } from '../../core/rehearse/clock.ts';
 import { BEGINNING, type Moment, type Place, type PlayEvent } from '../../core/rehearse/itinerary.ts';
+import { LAYERS, type Layer } from '../../core/song/document/scene.ts';
 import { type Bank, createBank } from './bank.ts';
 import { fetchInstrument } from './bank-files.ts';
 import { createOutput, type GuitarSound, loadBand, type Output } from './output.ts';
@@ -42,6 +43,8 @@ export type Heard = {
   readonly from?: Place;
   readonly speed?: number;
   readonly guitar?: GuitarSound;
+  /** How loud each layer is; all of them are heard unless something is said. */
+  readonly levels?: Readonly<Record<Layer, number>>;
   /** What is played, where it is bars of the song: so screens know which bar sounds. */
   readonly performed?: (place: Place) => Performed;
   readonly onMoment?: (moment: Moment) => void;
@@ -78,6 +81,9 @@ export async function hear(heard: Heard): Promise<{ readonly playing: Playing; r
     }
   };
   useSounding.setState({ isLoading: false });
+  for (const layer of LAYERS) {
+    output.setLevel(layer, heard.levels?.[layer] ?? 1);
+  }
   const playing = play({ steps: heard.steps, from: heard.from ?? BEGINNING, speed: heard.speed ?? 1 }, output, {
     onMoment: (moment, time) => {
       useSounding.setState({ moment, time, bar: barOf(heard, moment) });

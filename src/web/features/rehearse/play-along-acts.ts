@@ -14,11 +14,20 @@ export function endPlaying(desk: Desk): void {
 }
 
 /** Lets each layer be as loud as it is set up. */
-export function applyLevels({ use, sound }: Desk): void {
-  const { levels, silent } = use.getState().setup;
+function applyLevels({ use, sound }: Desk): void {
+  const levels = levelsOf(use.getState().setup);
   for (const layer of LAYERS) {
-    sound?.output.setLevel(layer, silent.includes(layer) ? 0 : levels[layer]);
+    sound?.output.setLevel(layer, levels[layer]);
   }
+}
+
+/** How loud each layer is as it is set up; 0: it is silent. */
+export function levelsOf({ levels, silent }: PlayAlongSetup): PlayAlongSetup['levels'] {
+  const loud = Object.entries(levels).map(([layer, level]) => [
+    layer,
+    silent.some((each) => each === layer) ? 0 : level,
+  ]);
+  return Object.fromEntries(loud) as PlayAlongSetup['levels'];
 }
 
 /** Sets something up otherwise, also while it plays. */

@@ -10,12 +10,12 @@ import { NOTHING_COUNTED } from '../../../core/rehearse/tempo.ts';
 import { hear, stopHearing } from '../../sound/sounding.ts';
 import {
   againFromLine,
-  applyLevels,
   changeSetup,
   changeTempo,
   countARound,
   endPlaying,
   goToNext,
+  levelsOf,
   loopLine,
 } from './play-along-acts.ts';
 import {
@@ -85,6 +85,7 @@ async function startPlaying(desk: Desk, from: BarPlace): Promise<void> {
     from: place,
     speed: speedAt(desk, from.round),
     guitar: setup.guitar,
+    levels: levelsOf(setup),
     performed: (): Performed => desk.use.getState().song.guitar,
     onMoment: (moment) => {
       if (moment.place !== desk.use.getState().place) {
@@ -94,5 +95,4 @@ async function startPlaying(desk: Desk, from: BarPlace): Promise<void> {
     onEnd: () => endPlaying(desk),
   });
   desk.use.setState({ isStarting: false, place: desk.sound === null ? null : place });
-  applyLevels(desk);
 }

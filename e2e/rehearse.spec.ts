@@ -1,4 +1,4 @@
-import { readFileSync, statSync } from 'node:fs';
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { chromium, expect, type Page } from '@playwright/test';
@@ -105,6 +105,7 @@ test('a guitar that is silent in the band is heard on the other screens', async 
   expect(await begun(page)).toEqual([]);
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await page.getByRole('link', { name: 'Right hand', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'What the right hand does' })).toBeVisible();
   await page.keyboard.press('h');
   await expect.poll(async () => (await begun(page)).length).toBeGreaterThan(5);
 });
@@ -223,6 +224,63 @@ test('the room is tuned string by string, by hand and without a microphone', asy
   await page.getByRole('button', { name: 'Listen to a string' }).click();
   await expect(page.getByText(/microphone that can be opened|allowed to listen/)).toBeVisible();
 });
+
+/** A plucked string in a WAV file: harmonics that die away, again every two seconds (16 bits, one channel). */
+function stringWav(hz: number, rate: number): Buffer {
+  const seconds = 12;
+  const samples = Array.from({ length: seconds * rate }, (_, at) => {
+    const since = (at / rate) % 2;
+    const tone = [1, 0.6, 0.4, 0.25, 0.15].reduce(
+      (sum, weight, harmonic) => sum + weight * Math.sin(2 * Math.PI * hz * (harmonic + 1) * (at / rate)),
+      0,
+    );
+    return Math.round(9_000 * tone * Math.exp(-since / 1.5));
+  });
+  const bytes = Buffer.alloc(44 + samples.length * 2);
+  bytes.write('RIFF', 0);
+  bytes.writeUInt32LE(36 + samples.length * 2, 4);
+  bytes.write('WAVEfmt ', 8);
+  bytes.writeUInt32LE(16, 16);
+  bytes.writeUInt16LE(1, 20);
+  bytes.writeUInt16LE(1, 22);
+  bytes.writeUInt32LE(rate, 24);
+  bytes.writeUInt32LE(rate * 2, 28);
+  bytes.writeUInt16LE(2, 32);
+  bytes.writeUInt16LE(16, 34);
+  bytes.write('data', 36);
+  bytes.writeUInt32LE(samples.length * 2, 40);
+  samples.forEach((sample, at) => {
+    bytes.writeInt16LE(Math.max(-32_768, Math.min(32_767, sample)), 44 + at * 2);
+  });
+  return bytes;
+}
+
+for (const rate of [44_100, 48_000]) {
+  test(`a string that is thirty cents flat is heard so at ${rate} Hz`, async ({ baseURL }, info) => {
+    const wav = info.outputPath('string.wav');
+    writeFileSync(wav, stringWav(110 * 2 ** (-30 / 1200), rate));
+    const browser = await chromium.launch({
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--use-fake-ui-for-media-stream',
+        '--use-fake-device-for-media-stream',
+        `--use-file-for-fake-audio-capture=${wav}`,
+      ],
+    });
+    try {
+      const page = await browser.newPage({ locale: 'en-GB', ...(baseURL === undefined ? {} : { baseURL }) });
+      await openRehearse(page, 'Kettle On', '?of=tune');
+      await page.getByRole('button', { name: 'Listen to a string' }).click();
+      await expect(page.getByText(/^A2 is (2[89]|3[012]) cents flat: turn it up\.$/)).toBeVisible();
+      await page.getByRole('button', { name: 'Stop listening' }).click();
+      await expect(page.getByText(/cents flat/)).toHaveCount(0);
+    } finally {
+      await browser.close();
+    }
+  });
+}
 
 test('sound and notes of what is set up are files', async ({ page }, info) => {
   await openRehearse(page, 'Kettle On');

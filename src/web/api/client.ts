@@ -28,7 +28,6 @@ import {
   type RestoreMode,
   restoredLibrarySchema,
 } from '../../contract/library-schema.ts';
-import { resultListSchema } from '../../contract/practice-schema.ts';
 import { type Session, sessionSchema } from '../../contract/session-schema.ts';
 import { type SettingsChange, settingsSchema } from '../../contract/settings-schema.ts';
 import {
@@ -42,7 +41,6 @@ import {
   toSongParameters,
 } from '../../contract/song-list-schema.ts';
 import { type LibraryState, libraryStateSchema } from '../../contract/state-schema.ts';
-import type { DrillResult } from '../../core/rehearse/drill-result.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import type { GuitarClass } from '../../core/song/document/guitar-class.ts';
 import type { LibrarySettings } from '../../core/song/document/settings.ts';
@@ -60,7 +58,8 @@ export class ApiError extends Error {
   }
 }
 
-async function send(path: string, init: RequestInit = {}): Promise<Response> {
+/** Sends a request; what is answered otherwise than with success is thrown as the reason it gives. */
+export async function send(path: string, init: RequestInit = {}): Promise<Response> {
   const response = await fetch(path, {
     ...init,
     headers: init.body === undefined ? {} : { 'Content-Type': 'application/json' },
@@ -84,7 +83,8 @@ async function answered(response: Response): Promise<Response> {
     : new ApiError('odd-answer', `The server answered with status ${response.status}.`);
 }
 
-async function read<T>(path: string, schema: z.ZodType<T>, init?: RequestInit): Promise<T> {
+/** Sends a request and reads its answer as it was agreed. */
+export async function read<T>(path: string, schema: z.ZodType<T>, init?: RequestInit): Promise<T> {
   return checked(await send(path, init), schema);
 }
 
@@ -105,7 +105,8 @@ async function sendFile(path: string, file: File, upload: Upload): Promise<Respo
   return answered(response);
 }
 
-const json = (method: string, body: unknown): RequestInit => ({ method, body: JSON.stringify(body) });
+/** A request with a body. */
+export const json = (method: string, body: unknown): RequestInit => ({ method, body: JSON.stringify(body) });
 
 /** The server's songs, each answer checked against the contract. */
 export const api = {
@@ -118,14 +119,6 @@ export const api = {
     await send(`/api/songs/${id}/opened`, json('POST', {}));
   },
   createSong: (song: CreateSong): Promise<OpenSong> => read('/api/songs', openSongSchema, json('POST', song)),
-  keepResults: async (results: readonly DrillResult[]): Promise<void> => {
-    await send('/api/practice', json('POST', { results }));
-  },
-  listResults: async (songId: SongId): Promise<readonly DrillResult[]> =>
-    (await read(`/api/practice?songId=${songId}`, resultListSchema)).results,
-  dropResult: async (id: string): Promise<void> => {
-    await send(`/api/practice/${id}`, { method: 'DELETE' });
-  },
   saveSong: async (id: SongId, save: SaveSong): Promise<number> =>
     (await read(`/api/songs/${id}`, savedSongSchema, json('PUT', save))).revision,
   deleteSong: async (id: SongId): Promise<void> => {

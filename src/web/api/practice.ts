@@ -6,8 +6,9 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { useEffect } from 'react';
 import type { SongId } from '../../contract/api.ts';
+import { resultListSchema } from '../../contract/practice-schema.ts';
 import type { DrillResult } from '../../core/rehearse/drill-result.ts';
-import { ApiError, api } from './client.ts';
+import { ApiError, json, read, send } from './client.ts';
 
 type Schema = DBSchema & { waiting: { key: string; value: DrillResult } };
 
@@ -48,7 +49,7 @@ async function sendWaiting(): Promise<void> {
     return;
   }
   try {
-    await api.keepResults(waiting);
+    await send('/api/practice', json('POST', { results: waiting }));
   } catch (error) {
     if (!(error instanceof ApiError && error.code === 'invalid-input')) {
       return;
@@ -64,9 +65,13 @@ async function sendWaiting(): Promise<void> {
 
 let sending: Promise<void> = Promise.resolve();
 
-function send(): Promise<void> {
+function sendAll(): Promise<void> {
   sending = sending.then(sendWaiting, sendWaiting);
   return sending;
+}
+
+async function listKept(songId: SongId): Promise<readonly DrillResult[]> {
+  return (await read(`/api/practice?songId=${songId}`, resultListSchema)).results;
 }
 
 const keyOf = (songId: SongId): readonly string[] => ['practice', songId];
@@ -77,8 +82,8 @@ export function usePractice(songId: SongId) {
   const { data } = useQuery({
     queryKey: keyOf(songId),
     queryFn: async () => {
-      await send();
-      const [waiting, kept] = await Promise.all([listWaiting(), api.listResults(songId).catch(() => null)]);
+      await sendAll();
+      const [waiting, kept] = await Promise.all([listWaiting(), listKept(songId).catch(() => null)]);
       const own = waiting.filter((result) => result.songId === songId);
       const ids = new Set(own.map(({ id }) => id));
       const before = queries.getQueryData<Practice>(keyOf(songId))?.results ?? [];
@@ -105,7 +110,7 @@ export function usePractice(songId: SongId) {
     },
     drop: async (id: string): Promise<void> => {
       await forget(id);
-      await api.dropResult(id).catch(() => undefined);
+      await send(`/api/practice/${id}`, { method: 'DELETE' }).catch(() => undefined);
       await refresh();
     },
   };

@@ -18,7 +18,7 @@ export function NextStrip() {
   if (isHidden || current === null || next === null || isEmpty) {
     return null;
   }
-  const page = STEPS.at(-1);
+  const page = STEPS.find(({ path }) => path === 'handout');
   // The first time, the capo goes where it suits best.
   const to = next.path === 'capo' && isUnplaced ? 'capo?best' : next.path;
   return (
@@ -27,7 +27,7 @@ export function NextStrip() {
         Next: <Link to={to}>{`${next.key} ${next.label}`}</Link>
         <i>, {next.about}</i>.
       </span>
-      {page !== undefined && next !== page && (
+      {page !== undefined && next !== page && current.path !== 'handout' && (
         <span>
           Or straight to <Link to={page.path}>the page</Link>.
         </span>

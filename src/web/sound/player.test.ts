@@ -75,6 +75,11 @@ function createStage() {
       onTick();
     },
     now: () => now,
+    /** Forgets the notes that are over, as a browser does. */
+    forget: () => {
+      const left = notes.filter(({ to }) => to > now);
+      notes.splice(0, notes.length, ...left);
+    },
   };
 }
 
@@ -208,6 +213,33 @@ describe('a player', () => {
       }),
       { numRuns: runs(300, 25) },
     );
+  });
+
+  test('keeps as much alive after thirty minutes as after one', () => {
+    const stage = createStage();
+    const steps = stepsOf(
+      rehearsalOf(
+        () => WHOLE,
+        () => 1,
+      ),
+    );
+    play(
+      { steps, from: BEGINNING, speed: 1 },
+      stage.output,
+      { onMoment: () => undefined, onEnd: () => undefined },
+      stage.timers,
+    );
+    const most: number[] = [];
+    for (let minute = 0; minute < 30; minute += 1) {
+      let alive = 0;
+      for (let step = 0; step < 240; step += 1) {
+        stage.pass(0.25, true);
+        alive = Math.max(alive, stage.output.sounding());
+      }
+      most.push(alive);
+      stage.forget();
+    }
+    expect(Math.max(...most)).toBeLessThanOrEqual((most[0] ?? 0) + 3);
   });
 
   test('ends by itself, and says so once', () => {

@@ -5,8 +5,9 @@
 import toWav from 'audiobuffer-to-wav';
 import { lengthOf, type UnrolledStep } from '../../core/rehearse/unrolled.ts';
 import { LAYERS, type Layer } from '../../core/song/document/scene.ts';
+import { createBank } from './bank.ts';
+import { fetchInstrument } from './bank-files.ts';
 import { createOutput, type GuitarSound, loadBand } from './output.ts';
-import { bankFor } from './sounding.ts';
 
 const RATE = 44_100;
 const TAIL_SECONDS = 1.5;
@@ -26,7 +27,13 @@ export async function renderWav(
 ): Promise<Uint8Array> {
   const seconds = lengthOf(unrolled) + TAIL_SECONDS;
   const context = new OfflineAudioContext(1, Math.ceil(seconds * RATE), RATE);
-  const output = createOutput(context, await loadBand(bankFor(context), how.guitar));
+  const output = createOutput(
+    context,
+    await loadBand(
+      createBank(fetchInstrument, () => context),
+      how.guitar,
+    ),
+  );
   for (const layer of LAYERS) {
     output.setLevel(layer, how.silent.includes(layer) ? 0 : how.levels[layer]);
   }

@@ -7,11 +7,8 @@ import type { Performed } from '../../core/rehearse/band.ts';
 import type { Steps } from '../../core/rehearse/clock.ts';
 import { BEGINNING, type Moment, type Place, type PlayEvent } from '../../core/rehearse/itinerary.ts';
 import { LAYERS, type Layer } from '../../core/song/document/scene.ts';
-import { type Bank, createBank } from './bank.ts';
-import { fetchInstrument } from './bank-files.ts';
-import { createOutput, type GuitarSound, loadBand, type Output } from './output.ts';
-import { type Playing, play } from './player.ts';
-import { silentOutput } from './silent-output.ts';
+import type { GuitarSound, Output } from './output.ts';
+import type { Playing } from './player.ts';
 
 /** What is heard: its name (null: nothing), the moment that sounds, and what is wrong with the sound, if anything. */
 export type Sounding = {
@@ -51,8 +48,6 @@ export type Heard = {
   readonly onEnd?: () => void;
 };
 
-let context: AudioContext | null = null;
-let bank: Bank | null = null;
 type Current = { readonly playing: Playing; readonly output: Output; readonly onEnd: () => void };
 
 let current: Current | null = null;
@@ -60,10 +55,6 @@ let asked = 0;
 let wasTold = false;
 
 const NO_SOUND = 'This browser gives no sound now. Everything else goes on: what would sound is shown.';
-/** Sound in pieces of this length: with the shortest there are the machine wakes hundreds of times a second, and nobody plays into it. */
-const LATENCY_SECONDS = 0.04;
-/** How long a browser may take to let sound begin, in ms. */
-const PATIENCE_MS = 1500;
 
 /** Plays; what was heard before ends. Answers null where something else was asked for meanwhile. */
 export async function hear(heard: Heard): Promise<{ readonly playing: Playing; readonly output: Output } | null> {
@@ -71,7 +62,9 @@ export async function hear(heard: Heard): Promise<{ readonly playing: Playing; r
   asked += 1;
   const own = asked;
   useSounding.setState({ ...NOTHING, name: heard.name, about: heard.about ?? '', isLoading: true });
-  const output = await openOutput(heard.guitar ?? 'steel');
+  // Fetched with the first sound: most screens are looked at in silence.
+  const [{ openOutput }, { play }] = await Promise.all([import('./sound-engine.ts'), import('./player.ts')]);
+  const output = await openOutput(heard.guitar ?? 'steel', tellSilence);
   if (own !== asked) {
     return null;
   }
@@ -95,6 +88,11 @@ export async function hear(heard: Heard): Promise<{ readonly playing: Playing; r
   return current;
 }
 
+function tellSilence(): void {
+  useSounding.setState({ problem: wasTold ? '' : NO_SOUND });
+  wasTold = true;
+}
+
 function barOf({ performed }: Heard, { index, place, tick }: Moment): SoundingBar | null {
   const own = index === null ? undefined : performed?.(place);
   const [played, bar] = [own?.played[index ?? 0], own?.bars[index ?? 0]];
@@ -111,32 +109,4 @@ export function stopHearing(): void {
   ended?.playing.stop();
   ended?.onEnd();
   useSounding.setState({ name: null, moment: null, bar: null, isLoading: false });
-}
-
-let outputs: { readonly guitar: GuitarSound; readonly output: Output } | null = null;
-
-/** The speaker, or where there is none a clock that plays nothing; that is said once. */
-async function openOutput(guitar: GuitarSound): Promise<Output> {
-  try {
-    context ??= new AudioContext({ latencyHint: LATENCY_SECONDS });
-    const speaker = context;
-    await Promise.race([
-      speaker.resume(),
-      new Promise((_, reject) => setTimeout(() => reject(new Error('suspended')), PATIENCE_MS)),
-    ]);
-    if (outputs === null || outputs.guitar !== guitar) {
-      bank ??= createBank(fetchInstrument, () => speaker);
-      outputs = { guitar, output: createOutput(speaker, await loadBand(bank, guitar)) };
-    }
-    return outputs.output;
-  } catch {
-    useSounding.setState({ problem: wasTold ? '' : NO_SOUND });
-    wasTold = true;
-    return silentOutput();
-  }
-}
-
-/** Instruments for a file that is rendered: the same ones, decoded for its context. */
-export function bankFor(decoder: BaseAudioContext): Bank {
-  return createBank(fetchInstrument, () => decoder);
 }

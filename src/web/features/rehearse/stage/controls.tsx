@@ -91,6 +91,8 @@ const Idle = styled.div`
 `;
 const Bar = styled.div`
   display: flex; flex-wrap: wrap; gap: 10px 14px; align-items: center; padding: 12px 0;
+  position: sticky; bottom: 0; background: ${colour.paper};
+  @media (max-width: 760px) { bottom: 52px; }
   button { min-height: 56px; min-width: 96px; font-size: 20px; padding: 8px 22px; }
   button[aria-pressed='true'] { border-color: ${colour.brass}; box-shadow: inset 0 -3px 0 ${colour.brass}; }
   small { margin-left: auto; color: ${colour.quiet}; font-size: 16px; }

@@ -11,6 +11,7 @@ import {
   type HandoutOptions,
   PLAIN_HANDOUT,
 } from '../core/song/document/handout-options.ts';
+import { levelSchema } from './scene-schema.ts';
 import { handSchema } from './settings-schema.ts';
 import { chordSchema, shapeSchema } from './song-schema.ts';
 import { oneLine } from './text.ts';
@@ -20,10 +21,9 @@ export const classIdSchema = z.uuid().brand('ClassId');
 export type ClassId = z.infer<typeof classIdSchema>;
 
 const nullableBoolean = z.boolean().nullable();
-const level = z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4), z.literal(5)]);
 const name = oneLine(CLASS_LIMITS.nameCharacters).refine((text) => text.trim() !== '', 'has no name');
 
-const stand = z.strictObject({ left: level, right: level }).nullable();
+const stand = z.strictObject({ left: levelSchema, right: levelSchema }).nullable();
 
 /** How a handout is made for a reader; as it was kept before a page could show more (flags for each thing), it is read as well. */
 export const handoutOptionsSchema: z.ZodType<HandoutOptions> = z.preprocess(
@@ -85,7 +85,7 @@ const studentSchema: z.ZodType<Student> = z.strictObject({
 export const guitarClassSchema: z.ZodType<GuitarClass> = z.strictObject({
   name,
   hand: handSchema,
-  level,
+  level: levelSchema,
   known: z.array(z.strictObject({ chord: chordSchema, shape: shapeSchema })).max(CLASS_LIMITS.known),
   taughtSongIds: z.array(z.uuid()).max(CLASS_LIMITS.taughtSongs),
   handout: handoutOptionsSchema.default(PLAIN_HANDOUT),

@@ -3,14 +3,14 @@ import { FORMAT_VERSION, type SongDocument } from '../core/song/document/documen
 import { checkSong } from './check-song.ts';
 import { wordsOfIssue } from './issue-words.ts';
 import { songSchema } from './song-schema.ts';
-import { addWishes } from './upgrade-1-to-2.ts';
-import { addLeftOut } from './upgrade-2-to-3.ts';
-import { addTags } from './upgrade-3-to-4.ts';
-import { renameRungs } from './upgrade-4-to-5.ts';
-import { addTies } from './upgrade-5-to-6.ts';
-import { addHolds } from './upgrade-6-to-7.ts';
-import { addWordsAndBarNotes } from './upgrade-7-to-8.ts';
-import { addScenes } from './upgrade-8-to-9.ts';
+import { addWishes } from './upgrades/upgrade-1-to-2.ts';
+import { addLeftOut } from './upgrades/upgrade-2-to-3.ts';
+import { addTags } from './upgrades/upgrade-3-to-4.ts';
+import { renameRungs } from './upgrades/upgrade-4-to-5.ts';
+import { addTies } from './upgrades/upgrade-5-to-6.ts';
+import { addHolds } from './upgrades/upgrade-6-to-7.ts';
+import { addWordsAndBarNotes } from './upgrades/upgrade-7-to-8.ts';
+import { addScenes } from './upgrades/upgrade-8-to-9.ts';
 
 /** Why something is no song this program can open. */
 export type LoadError =

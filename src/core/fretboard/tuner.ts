@@ -35,14 +35,9 @@ export function hzOfString({ targetMidi, cents }: TunedString, aHz: number): num
 }
 
 /**
- * A pitch that was heard as the string it is nearest to, or as a certain one (by its index from the lowest); `aHz` is the pitch of A4.
+ * A pitch that was heard as the string it is nearest to; `aHz` is the pitch of A4.
  */
-export function hearAsString(
-  hz: number,
-  openMidi: readonly number[],
-  aHz: number,
-  stringIndex: number | null = null,
-): TunedString {
+export function hearAsString(hz: number, openMidi: readonly number[], aHz: number): TunedString {
   const strings = openMidi.map(
     (targetMidi, index): TunedString => ({
       stringIndex: index,
@@ -51,9 +46,8 @@ export function hearAsString(
     }),
   );
   const nearest = [...strings].sort((a, b) => Math.abs(a.cents) - Math.abs(b.cents))[0];
-  const wanted = stringIndex === null ? nearest : strings[stringIndex];
-  invariant(wanted !== undefined, 'a guitar has strings');
-  return wanted;
+  invariant(nearest !== undefined, 'a guitar has strings');
+  return nearest;
 }
 
 /** Near enough: what an ear hardly tells apart (common practice: about three cents). */

@@ -6,15 +6,12 @@
  * the same at any tempo, in any round, and what plays it may take the next bar from another level or another capo.
  */
 
-import type { Performance } from '../arrange/performance/performance.ts';
+import type { Performed } from '../arrange/performance/performance.ts';
 import { notesOfBar } from '../arrange/performance/strum-notes.ts';
 import { type ClickMode, type Layer, LOOPED_LAYERS } from '../song/document/scene.ts';
 import type { BandEvent } from './band-event.ts';
 import { bassOfBar } from './bass.ts';
 import { clicksOfBar } from './click.ts';
-
-/** What a guitar is read from: a part as it is arranged, or as a level has it. */
-export type Performed = Pick<Performance, 'part' | 'played' | 'bars'>;
 
 /** A layer that plays some bars (by their indexes) again and again while another passage is played. */
 export type Loop = { readonly layer: (typeof LOOPED_LAYERS)[number]; readonly indexes: readonly number[] };

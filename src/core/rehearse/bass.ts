@@ -5,7 +5,7 @@
  */
 import { type BarStroke, type PlacedPattern, strokesOfBar } from '../arrange/performance/bar-strokes.ts';
 import { heldAt } from '../arrange/performance/held-at.ts';
-import type { Performance } from '../arrange/performance/performance.ts';
+import type { Performed } from '../arrange/performance/performance.ts';
 import { soundingShiftOf } from '../fretboard/capo.ts';
 import { bassNoteOf } from '../harmony/chord-symbol.ts';
 import { pitchClassOf } from '../pitch/note-name.ts';
@@ -22,10 +22,7 @@ const VELOCITY = 0.75;
 const STRUCK: PatternCell = { kind: 'stroke', direction: 'down', sound: 'all', accent: false };
 
 /** What a bass plays in a played bar, by its index. */
-export function bassOfBar(
-  performed: Pick<Performance, 'part' | 'played' | 'bars'>,
-  index: number,
-): readonly BandEvent[] {
+export function bassOfBar(performed: Performed, index: number): readonly BandEvent[] {
   const bar = performed.played[index];
   if (bar === undefined) {
     return [];
@@ -70,7 +67,7 @@ function bassPattern(bar: PlayedBar): PlacedPattern {
 }
 
 /** The lowest note of a chord as it sounds: of the chord that is held there, or of the song's where the guitar rests. */
-function bassMidi({ part, bars }: Pick<Performance, 'part' | 'bars'>, index: number, slot: Slot): number | null {
+function bassMidi({ part, bars }: Pick<Performed, 'part' | 'bars'>, index: number, slot: Slot): number | null {
   const held = slot.chord === null ? null : heldAt(bars, index, slot.id);
   const sounding = held === null ? null : pitchClassOf(bassNoteOf(held.chord)) + soundingShiftOf(part.setup);
   const written = slot.chord === null ? null : pitchClassOf(bassNoteOf(slot.chord));

@@ -1,4 +1,6 @@
 /* Small songs to practise one thing with: a shape, or two that go to and fro, under a pattern or under plain beats. */
+
+import type { Performed } from '../arrange/performance/performance.ts';
 import { performanceOf } from '../arrange/performance/performance.ts';
 import { plainPattern } from '../arrange/performance/plain-pattern.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
@@ -7,7 +9,6 @@ import type { Pattern, PatternCell } from '../rhythm/pattern.ts';
 import { NOTHING_SAID, toStoredPattern } from '../song/attachments/right-hand.ts';
 import type { Bar, Part, SongDocument } from '../song/document/document.ts';
 import type { PlayedBar } from '../song/played/played-bars.ts';
-import type { Performed } from './band.ts';
 
 /** What is practised: chords of the song, a bar each, under a pattern (null: a strum on each beat). */
 export type DrillMatter = { readonly chords: readonly ChordSymbol[]; readonly pattern: Pattern | null };

@@ -5,6 +5,7 @@
  */
 
 import { isSamePattern } from '../arrange/performance/pattern-places.ts';
+import type { Performed } from '../arrange/performance/performance.ts';
 import { performanceOf } from '../arrange/performance/performance.ts';
 import { withPattern } from '../arrange/performance/strum-notes.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
@@ -13,7 +14,6 @@ import type { Pattern } from '../rhythm/pattern.ts';
 import type { Part, SongDocument } from '../song/document/document.ts';
 import type { Layer, PracticeRange } from '../song/document/scene.ts';
 import { listPlayedBars } from '../song/played/played-bars.ts';
-import type { Performed } from './band.ts';
 import { createDrillSong, onMutedStrings, singleStrum } from './drill-song.ts';
 import { stagesOf } from './range.ts';
 

@@ -3,14 +3,13 @@
  * performance along the bars that are really played next, over a loop's end as well.
  */
 import { heldAt } from '../arrange/performance/held-at.ts';
-import type { Held } from '../arrange/performance/performance.ts';
+import type { Held, Performed } from '../arrange/performance/performance.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { isEqual } from '../kernel/equal.ts';
 import { usualPulseTicks } from '../rhythm/metre.ts';
 import { describeChange } from '../shapes/change.ts';
 import type { Finger } from '../shapes/shape.ts';
 import { slotStartTick } from '../song/played/played-bars.ts';
-import type { Performed } from './band.ts';
 
 /** A chord at its moment: `startTick` from the bar line of its bar. Held is null where nothing is kept for it or nothing is played. */
 export type Standing = {

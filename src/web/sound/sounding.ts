@@ -3,7 +3,7 @@
  * screen can light up what sounds.
  */
 import { create } from 'zustand';
-import type { Performed } from '../../core/rehearse/band.ts';
+import type { Performed } from '../../core/arrange/performance/performance.ts';
 import type { Steps } from '../../core/rehearse/clock.ts';
 import { BEGINNING, type Moment, type Place, type PlayEvent } from '../../core/rehearse/itinerary.ts';
 import { LAYERS, type Layer } from '../../core/song/document/scene.ts';

@@ -1,9 +1,9 @@
 import { useCallback } from 'react';
+import type { Performed } from '../../core/arrange/performance/performance.ts';
 import { performanceOf } from '../../core/arrange/performance/performance.ts';
 import { type StrumNote, tempoOf, withPattern } from '../../core/arrange/performance/strum-notes.ts';
 import { itemAt, sumOf } from '../../core/kernel/list.ts';
 import { formatCount } from '../../core/kernel/plural.ts';
-import type { Performed } from '../../core/rehearse/band.ts';
 import { type Place, type Rehearsal, stageOf, stepsOf } from '../../core/rehearse/itinerary.ts';
 import { stepsOfNotes, toLooseNotes } from '../../core/rehearse/loose-notes.ts';
 import type { Pattern } from '../../core/rhythm/pattern.ts';

@@ -60,6 +60,9 @@ export type Performance<How extends Held = Held> = {
   readonly bars: readonly PerformedBar<How>[];
 };
 
+/** What a guitar is read from: a part as it is arranged, or as a level has it. */
+export type Performed = Pick<Performance, 'part' | 'played' | 'bars'>;
+
 /** As a part is arranged: held is what it keeps. */
 export type ArrangedPart = Performance<StoredShape>;
 

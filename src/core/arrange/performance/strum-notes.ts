@@ -14,7 +14,7 @@ import type { PlayedBar } from '../../song/played/played-bars.ts';
 import type { PlacedOrnament } from '../ornaments/placed-ornaments.ts';
 import type { BarStroke } from './bar-strokes.ts';
 import { heldAt } from './held-at.ts';
-import { type Held, type Performance, performanceOf } from './performance.ts';
+import { type Held, type Performance, type Performed, performanceOf } from './performance.ts';
 import { stringsPicked } from './picked-chords.ts';
 
 /** How a string is made to sound: it rings, is damped by the palm, hit while muted, or sounded by the left hand alone. */
@@ -53,9 +53,6 @@ const ACCENT = 1.35;
 const MUTED = 0.7;
 /** What a song without a tempo is heard at: 90 quarters a minute. */
 export const PLAIN_TEMPO: Tempo = { tempoBpm: 90, pulseTicks: 10080 };
-
-/** What notes are read from: a part as it is arranged, or as a level has it. */
-type Performed = Pick<Performance, 'part' | 'played' | 'bars'>;
 
 /** The notes of some played bars one after the other, by their indexes; of the whole song where none are given. */
 export function listNotes(performed: Performed, indexes?: readonly number[]): readonly StrumNote[] {

@@ -1,13 +1,13 @@
 import { useCallback, useMemo, useState } from 'react';
 import { styled } from 'styled-components';
 import { deriveLevels, mixLevels, type PlayedLevel } from '../../../core/arrange/levels/levels.ts';
+import type { Performed } from '../../../core/arrange/performance/performance.ts';
 import { performanceOf } from '../../../core/arrange/performance/performance.ts';
 import { type PageSong, toPageSong } from '../../../core/formats/html/page-song.ts';
 import { measureText } from '../../../core/page/drawing/text-width.ts';
 import { composeHandout } from '../../../core/page/handout/handout-content.ts';
 import { layOutBlank } from '../../../core/page/layout/blank-sheet.ts';
 import { layOutHandout, sheetOf } from '../../../core/page/layout/handout-layout.ts';
-import type { Performed } from '../../../core/rehearse/band.ts';
 import { secondPartOf } from '../../../core/song/document/parts.ts';
 import { listPlayedBars } from '../../../core/song/played/played-bars.ts';
 import { useChordName, useSettings } from '../../api/settings.tsx';

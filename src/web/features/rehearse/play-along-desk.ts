@@ -1,7 +1,7 @@
 /* What a play-along is set up with, and what follows from it: its plan, its tempo, and the rehearsal that is played. */
 import type { StoreApi, UseBoundStore } from 'zustand';
+import type { Performed } from '../../../core/arrange/performance/performance.ts';
 import { PLAIN_TEMPO } from '../../../core/arrange/performance/strum-notes.ts';
-import type { Performed } from '../../../core/rehearse/band.ts';
 import { type FirstNote, firstNoteMidi } from '../../../core/rehearse/first-note.ts';
 import type { BarPlace, Place, Plan, Rehearsal } from '../../../core/rehearse/itinerary.ts';
 import { stagesOf } from '../../../core/rehearse/range.ts';

@@ -4,7 +4,7 @@
  * what is being played.
  */
 import { create } from 'zustand';
-import type { Performed } from '../../../core/rehearse/band.ts';
+import type { Performed } from '../../../core/arrange/performance/performance.ts';
 import { type BarPlace, BEGINNING, type Place, stepsOf } from '../../../core/rehearse/itinerary.ts';
 import { NOTHING_COUNTED } from '../../../core/rehearse/tempo.ts';
 import { hear, stopHearing } from '../../sound/sounding.ts';

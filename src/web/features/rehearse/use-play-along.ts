@@ -1,8 +1,8 @@
 import { useEffect, useMemo } from 'react';
 import { mixLevels, type PlayedLevel } from '../../../core/arrange/levels/levels.ts';
+import type { Performed } from '../../../core/arrange/performance/performance.ts';
 import { performanceOf } from '../../../core/arrange/performance/performance.ts';
 import type { Players } from '../../../core/arrange/problem/planner.ts';
-import type { Performed } from '../../../core/rehearse/band.ts';
 import type { Part, SongDocument } from '../../../core/song/document/document.ts';
 import { findPart, mainPartOf, secondPartOf } from '../../../core/song/document/parts.ts';
 import type { SongEditor } from '../../editor/song-editor.ts';

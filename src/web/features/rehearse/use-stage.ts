@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { listPasses } from '../../../core/arrange/form/form-summary.ts';
-import type { Performed } from '../../../core/rehearse/band.ts';
+import type { Performed } from '../../../core/arrange/performance/performance.ts';
 import { BEGINNING, indexOf, type Place } from '../../../core/rehearse/itinerary.ts';
 import { barsAhead } from '../../../core/rehearse/places.ts';
 import { rowAt, rowsOf, rowsOnStage, type StageRow } from '../../../core/rehearse/stage-rows.ts';

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { styled } from 'styled-components';
-import type { Performed } from '../../../../core/rehearse/band.ts';
+import type { Performed } from '../../../../core/arrange/performance/performance.ts';
 import type { PlayedBar } from '../../../../core/song/played/played-bars.ts';
 import { useChordName } from '../../../api/settings.tsx';
 import { colour, nameFace } from '../../../theme/tokens.ts';

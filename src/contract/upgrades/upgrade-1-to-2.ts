@@ -1,4 +1,4 @@
-import { NO_WISHES } from '../core/song/document/wishes.ts';
+import { NO_WISHES } from '../../core/song/document/wishes.ts';
 import { changed, each } from './upgrade.ts';
 
 /** Version 2 knows what is asked of a part, and where the record lies. What is no object stays for the check to refuse. */

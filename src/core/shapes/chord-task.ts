@@ -97,16 +97,3 @@ function takesTurns(chord: ChordSymbol): boolean {
 export function bitOf(pitch: number): number {
   return 1 << toPitchClass(pitch);
 }
-
-/** A text that is equal exactly for tasks that ask for the same. */
-export function taskKeyOf(task: ChordTask): string {
-  return [
-    ...task.openMidi,
-    task.root,
-    task.bass,
-    task.allowedMask,
-    task.requiredMask,
-    task.bassMask,
-    task.upperBassMask,
-  ].join(' ');
-}

@@ -65,6 +65,9 @@ type Work = {
   readonly alongMm: Float64Array;
   readonly gapMm: Float64Array;
   readonly narrow: Float64Array;
+  /** How far two fingers lie apart in comfort and at most, in mm, by {@link pairOf}. */
+  readonly comfortMm: Float64Array;
+  readonly mostMm: Float64Array;
   readonly terms: Float64Array;
   readonly places: Places;
   /** Where the hand would stand by each finger alone, in frets; written anew for each fingering. */
@@ -76,12 +79,17 @@ export function createScorer(neck: Neck, weights: EffortWeights = EFFORT_WEIGHTS
   const perFret = (toNumber: (neckFret: number) => number): Float64Array =>
     Float64Array.from({ length: HIGHEST_FRET }, (_, fret) => toNumber(fret + neck.capoFret));
   const length = neck.scaleLengthMm;
+  const share = REACH_SHARE[neck.hand.size];
+  const perPair = (place: 0 | 1): Float64Array =>
+    Float64Array.from({ length: pairOf(4, 4) }, (_, pair) => (PAIR_REACH_MM[pair]?.[place] ?? 0) * share);
   const work: Work = {
     neck,
     weights,
     alongMm: perFret((fret) => fingerDistanceMm(fret, length)),
     gapMm: perFret((fret) => stringGapMm(fret, length)),
     narrow: perFret((fret) => Math.max(0, NARROW_FRET_MM - fretSpaceMm(fret, length)) / 8),
+    comfortMm: perPair(0),
+    mostMm: perPair(1),
     terms: new Float64Array(EFFORT_TERMS.length),
     places: { fret: new Int32Array(6), low: new Int32Array(6), high: new Int32Array(6) },
     homes: new Float64Array(4),
@@ -241,29 +249,40 @@ function isIndexBetween({ fret, low, high }: Places): boolean {
   );
 }
 
+/** The place of a pair of fingers, the earlier one first. */
+function pairOf(first: number, second: number): number {
+  return first * 10 + second;
+}
+
 /** Distances from the earlier fingers to this one, beyond comfort; false when one is beyond reach. */
-function scoreReach({ terms, weights, places, alongMm, gapMm, neck }: Work, finger: number): boolean {
-  const share = REACH_SHARE[neck.hand.size];
-  const fret = int32At(places.fret, finger);
+function scoreReach(work: Work, finger: number): boolean {
+  const { terms, weights, places, comfortMm, mostMm } = work;
   for (let other = 1; other < finger; other += 1) {
-    const otherFret = int32At(places.fret, other);
-    const [comfort, most] = PAIR_REACH_MM[other * 10 + finger] ?? [0, 0];
-    if (otherFret > 0) {
-      const along = float64At(alongMm, fret) - float64At(alongMm, otherFret);
-      const apart = Math.max(
-        0,
-        int32At(places.low, finger) - int32At(places.high, other),
-        int32At(places.low, other) - int32At(places.high, finger),
-      );
-      const distance = Math.hypot(along, apart * float64At(gapMm, fret));
-      if (distance > most * share * OUT_OF_REACH) {
+    if (int32At(places.fret, other) > 0) {
+      const distance = distanceMm(work, other, finger);
+      const most = float64At(mostMm, pairOf(other, finger));
+      if (distance > most * OUT_OF_REACH) {
         return false;
       }
-      const beyondMost = Math.max(0, distance - most * share) * weights.strainPerMm;
-      add(terms, STRETCH, Math.max(0, distance - comfort * share) * weights.stretchPerMm + beyondMost);
+      const beyondMost = Math.max(0, distance - most) * weights.strainPerMm;
+      const beyondComfort = Math.max(0, distance - float64At(comfortMm, pairOf(other, finger)));
+      add(terms, STRETCH, beyondComfort * weights.stretchPerMm + beyondMost);
     }
   }
   return true;
+}
+
+/** How far two fingers stand apart, in mm, along the neck and across. */
+function distanceMm({ places, alongMm, gapMm }: Work, other: number, finger: number): number {
+  const fret = int32At(places.fret, finger);
+  const along = float64At(alongMm, fret) - float64At(alongMm, int32At(places.fret, other));
+  const apart = Math.max(
+    0,
+    int32At(places.low, finger) - int32At(places.high, other),
+    int32At(places.low, other) - int32At(places.high, finger),
+  );
+  const across = apart * float64At(gapMm, fret);
+  return Math.sqrt(along * along + across * across);
 }
 
 /** The thumb reaches over the edge about as far up the neck as the index stands: a fret more or less. */

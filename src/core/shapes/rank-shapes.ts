@@ -11,8 +11,9 @@
 import type { Setup } from '../fretboard/capo.ts';
 import type { ChordSymbol } from '../harmony/chord-symbol.ts';
 import { float64At } from '../kernel/number-at.ts';
+import { rememberOf } from '../kernel/remember.ts';
 import { type ChordTask, toTask } from './chord-task.ts';
-import { createScorer, type Effort, type EffortScorer, type Neck } from './effort.ts';
+import { createScorer, type Effort, type EffortScorer } from './effort.ts';
 import { EFFORT_TERMS } from './effort-terms.ts';
 import { EFFORT_WEIGHTS, type EffortWeights } from './effort-weights.data.ts';
 import { familiarShapesOf, findFamiliarFingering, strangenessOf } from './familiar.ts';
@@ -127,7 +128,7 @@ export function rankHolds(
   weights: EffortWeights = EFFORT_WEIGHTS,
 ): readonly Hold[] {
   const task = toTask(chord, instrument.setup.tuning);
-  const scorer = createScorer(neckOf(instrument), weights);
+  const scorer = scorerOf(instrument, weights);
   const highestFret = Math.min(HIGHEST_SEARCHED_FRET, instrument.highestNeckFret - instrument.setup.capoFret);
   const familiar = familiarShapesOf(chord, instrument.setup.tuning, weights);
   const { usesThumb } = instrument.hand;
@@ -137,7 +138,7 @@ export function rankHolds(
 
 /** A given fingering of a chord as plain numbers. */
 export function toHold(fingering: Fingering, chord: ChordSymbol, instrument: Instrument): Hold {
-  const scorer = createScorer(neckOf(instrument));
+  const scorer = scorerOf(instrument);
   const [frets, fingers] = [toFrets(fingering.shape), toFingerNumbers(fingering.fingers)];
   const known = familiarShapesOf(chord, instrument.setup.tuning).get(formatShape(fingering.shape)) ?? null;
   return {
@@ -152,7 +153,7 @@ export function toHold(fingering: Fingering, chord: ChordSymbol, instrument: Ins
 
 /** Plain numbers as a rated fingering, scored for an instrument by terms. */
 export function rateHold({ frets, fingers }: Hold, chord: ChordSymbol, instrument: Instrument): RatedFingering {
-  const scorer = createScorer(neckOf(instrument));
+  const scorer = scorerOf(instrument);
   const known = familiarShapesOf(chord, instrument.setup.tuning).get(formatShape(toShape(frets))) ?? null;
   const task = toTask(chord, instrument.setup.tuning);
   const total = scorer.scoreSound(frets, task) + scorer.scoreHold(frets, fingers);
@@ -165,9 +166,14 @@ export function rateHold({ frets, fingers }: Hold, chord: ChordSymbol, instrumen
   };
 }
 
-/** Where the hand works on an instrument. */
-function neckOf({ setup, scaleLengthMm, hand }: Instrument): Neck {
-  return { capoFret: setup.capoFret, scaleLengthMm, hand };
+/** Scorers with the program's own weights. */
+const SCORERS = new WeakMap<Instrument, EffortScorer>();
+
+/** What scores holds where the hand works on an instrument. */
+function scorerOf(instrument: Instrument, weights: EffortWeights = EFFORT_WEIGHTS): EffortScorer {
+  const { setup, scaleLengthMm, hand } = instrument;
+  const make = (): EffortScorer => createScorer({ capoFret: setup.capoFret, scaleLengthMm, hand }, weights);
+  return weights === EFFORT_WEIGHTS ? rememberOf(SCORERS, instrument, make) : make();
 }
 
 type Fingered = { readonly grip: Grip; readonly options: readonly Hold[] };
@@ -244,7 +250,7 @@ export function rankFingerings(
   const frets = toFrets(shape);
   const grip: Grip = { frets, known, strangeness: 0, bound: 0 };
   const limits: Limits = { shapes: 1, fingerings: limit, slack: Number.POSITIVE_INFINITY };
-  const scorer = createScorer(neckOf(instrument));
+  const scorer = scorerOf(instrument);
   return listOptions(grip, { task, scorer, usesThumb, limits, weights: EFFORT_WEIGHTS }).filter(({ holdCost }) =>
     Number.isFinite(holdCost),
   );
@@ -260,7 +266,7 @@ export function findFingering(
   if (familiar !== null) {
     return familiar;
   }
-  const scorer = createScorer(neckOf(instrument), weights);
+  const scorer = scorerOf(instrument, weights);
   const frets = toFrets(shape);
   let least = Number.POSITIVE_INFINITY;
   let best: FingerNumbers = [];

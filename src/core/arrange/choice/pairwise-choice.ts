@@ -27,12 +27,13 @@ export type BestChoice = {
   readonly nodes: number;
 };
 
-/** One neighbour of a thing: the costs beside it, row by row of the thing's own options. */
+/** One neighbour of a thing: the costs beside it, row by row of the thing's own options, and by those of the neighbour's. */
 type Neighbour = {
   readonly other: number;
   readonly isFirst: boolean;
   readonly width: number;
   readonly costs: Float64Array;
+  readonly turned: Float64Array;
 };
 
 /** The neighbours of each thing. */
@@ -43,14 +44,22 @@ export function listNeighbours(widths: readonly number[], pairs: readonly PairCo
   const neighbours: Neighbour[][] = widths.map(() => []);
   for (const { first, second, costs } of pairs) {
     const [rows, columns] = [itemAt(widths, first), itemAt(widths, second)];
-    const turned = new Float64Array(costs.length);
-    costs.forEach((cost, place) => {
-      turned[(place % columns) * rows + Math.floor(place / columns)] = cost;
-    });
-    itemAt(neighbours, first).push({ other: second, costs, isFirst: true, width: columns });
-    itemAt(neighbours, second).push({ other: first, costs: turned, isFirst: false, width: rows });
+    const turned = turnRows(costs, rows, columns);
+    itemAt(neighbours, first).push({ other: second, costs, turned, isFirst: true, width: columns });
+    itemAt(neighbours, second).push({ other: first, costs: turned, turned: costs, isFirst: false, width: rows });
   }
   return neighbours;
+}
+
+/** Rows as columns. */
+function turnRows(costs: Float64Array, rows: number, columns: number): Float64Array {
+  const turned = new Float64Array(costs.length);
+  for (let row = 0; row < rows; row += 1) {
+    for (let column = 0; column < columns; column += 1) {
+      turned[column * rows + row] = float64At(costs, row * columns + column);
+    }
+  }
+  return turned;
 }
 
 type Work = {
@@ -113,38 +122,55 @@ function cheapestAlone({ single, alive }: Work, thing: number): number {
   );
 }
 
-/** What an option costs beside the options chosen for its neighbours. */
-function costBeside(work: Work, thing: number, option: number, chosen: readonly number[]): number {
-  let cost = work.single[thing]?.[option] ?? 0;
-  for (const neighbour of work.neighbours[thing] ?? []) {
-    cost += pairCost(neighbour, option, numberAt(chosen, neighbour.other));
+/** What each option of a thing costs beside the options chosen for its neighbours, written into `costs`. */
+function weighBeside(
+  { single, neighbours }: Work,
+  thing: number,
+  chosen: readonly number[],
+  costs: Float64Array,
+): void {
+  const own = itemAt(single, thing);
+  costs.set(own);
+  for (const { other, turned } of itemAt(neighbours, thing)) {
+    const row = numberAt(chosen, other) * own.length;
+    for (let option = 0; option < own.length; option += 1) {
+      costs[option] = float64At(costs, option) + float64At(turned, row + option);
+    }
   }
-  return cost;
 }
 
+/** Each thing in turn takes its best option until nothing changes; one whose neighbours stayed as they were has it already. */
 function improve(work: Work, start: readonly number[]): readonly number[] {
   const chosen = [...start];
-  for (let sweep = 0; sweep < SWEEPS; sweep += 1) {
-    const before = [...chosen];
+  const isToWeigh = chosen.map(() => true);
+  const costs = new Float64Array(Math.max(0, ...work.single.map(({ length }) => length)));
+  for (let sweep = 0; sweep < SWEEPS && isToWeigh.includes(true); sweep += 1) {
     for (let thing = 0; thing < chosen.length; thing += 1) {
-      chosen[thing] = bestBeside(work, thing, chosen);
-    }
-    if (chosen.every((option, thing) => option === before[thing])) {
-      break;
+      const before = chosen[thing];
+      if (isToWeigh[thing] === true) {
+        isToWeigh[thing] = false;
+        weighBeside(work, thing, chosen, costs);
+        chosen[thing] = cheapestOf(itemAt(work.alive, thing), costs, numberAt(chosen, thing));
+      }
+      if (chosen[thing] !== before) {
+        weighAgain(itemAt(work.neighbours, thing), isToWeigh);
+      }
     }
   }
   return chosen;
 }
 
-/** The best option of a thing beside the others' choices; the one it has, where nothing is better. */
-function bestBeside(work: Work, thing: number, chosen: readonly number[]): number {
-  let best = numberAt(chosen, thing);
-  let least = costBeside(work, thing, best, chosen);
-  for (const option of itemAt(work.alive, thing)) {
-    const cost = costBeside(work, thing, option, chosen);
-    if (cost < least - ROUNDING) {
-      [best, least] = [option, cost];
-    }
+function weighAgain(neighbours: readonly Neighbour[], isToWeigh: boolean[]): void {
+  for (const { other } of neighbours) {
+    isToWeigh[other] = true;
+  }
+}
+
+/** The cheapest option; the one that is chosen, where nothing is better. */
+function cheapestOf(options: readonly number[], costs: Float64Array, chosen: number): number {
+  let best = chosen;
+  for (const option of options) {
+    best = float64At(costs, option) < float64At(costs, best) - ROUNDING ? option : best;
   }
   return best;
 }

@@ -6,10 +6,11 @@
  */
 
 import type { Setup } from '../../fretboard/capo.ts';
+import { namedOpenMidi } from '../../fretboard/tuning.ts';
 import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
-import { createMemory, type Memory, remember } from '../../kernel/remember.ts';
+import { createPairMemory, type PairMemory, rememberOf, rememberPair } from '../../kernel/remember.ts';
+import { pitchClassOf } from '../../pitch/note-name.ts';
 import { type Places, scoreChange, toPlaces } from '../../shapes/change.ts';
-import { taskKeyOf, toTask } from '../../shapes/chord-task.ts';
 import { toFingering } from '../../shapes/fingering.ts';
 import type { Limits } from '../../shapes/grips.ts';
 import { type Hold, type Instrument, rankFingerings, rankHolds, toHold } from '../../shapes/rank-shapes.ts';
@@ -40,10 +41,12 @@ export type ShapeRule = {
 
 /** What the planner remembers between setups and between runs; owned by the caller, bounded. */
 export type PlanMemory = {
-  readonly candidates: Memory<CandidateList>;
-  readonly changes: Memory<Float64Array>;
+  readonly candidates: PairMemory<CandidateList>;
+  /** The texts of the guitars that candidates were looked for on. */
+  readonly guitars: WeakMap<Instrument, string>;
+  readonly changes: PairMemory<Float64Array>;
   /** Efforts of the candidates of a list behind a capo. */
-  readonly efforts: Memory<Float64Array>;
+  readonly efforts: PairMemory<Float64Array>;
 };
 
 /** Ways to finger one shape that are weighed. */
@@ -56,27 +59,35 @@ const MOST_EFFORTS = 20_000;
 /** A memory that holds nothing yet. */
 export function createPlanMemory(): PlanMemory {
   return {
-    candidates: createMemory(MOST_LISTS),
-    changes: createMemory(MOST_CHANGES),
-    efforts: createMemory(MOST_EFFORTS),
+    candidates: createPairMemory(MOST_LISTS),
+    guitars: new WeakMap(),
+    changes: createPairMemory(MOST_CHANGES),
+    efforts: createPairMemory(MOST_EFFORTS),
   };
 }
 
-/** The candidates of a shape chord on an instrument. */
+/** The candidates of a shape chord on an instrument; how its notes are spelled makes no difference. */
 export function listCandidates(
-  chord: ChordSymbol,
+  { root, quality, bass }: ChordSymbol,
   instrument: Instrument,
   limits: Limits,
   memory: PlanMemory,
 ): CandidateList {
-  const { setup, scaleLengthMm, highestNeckFret, hand } = instrument;
-  const task = taskKeyOf(toTask(chord, setup.tuning));
-  const guitar = [setup.capoFret, scaleLengthMm, highestNeckFret, hand.size, hand.playsBarres, hand.usesThumb];
-  const key = [task, chord.quality, ...guitar, limits.shapes, limits.fingerings, limits.slack].join(' ');
-  return remember(memory.candidates, key, () => ({
-    key,
-    candidates: rankHolds(chord, instrument, limits).map((hold) => toCandidate(hold, instrument)),
+  const guitar = rememberOf(memory.guitars, instrument, () => guitarKeyOf(instrument));
+  const { shapes, fingerings, slack } = limits;
+  const low = bass === null ? '-' : pitchClassOf(bass);
+  const chord = `${pitchClassOf(root)} ${quality} ${low} ${shapes} ${fingerings} ${slack}`;
+  return rememberPair(memory.candidates, guitar, chord, () => ({
+    key: `${guitar} ${chord}`,
+    candidates: rankHolds({ root, quality, bass }, instrument, limits).map((hold) => toCandidate(hold, instrument)),
   }));
+}
+
+/** A text that is equal exactly for guitars and hands that hold the same shapes. */
+function guitarKeyOf({ setup, scaleLengthMm, highestNeckFret, hand }: Instrument): string {
+  const { tuning, capoFret } = setup;
+  const { size, playsBarres, usesThumb } = hand;
+  return [...namedOpenMidi(tuning), capoFret, scaleLengthMm, highestNeckFret, size, playsBarres, usesThumb].join(' ');
 }
 
 /** A given fingering as the only candidate. */
@@ -116,7 +127,7 @@ export function fingeringOf({ hold }: Candidate): Fingering {
 
 /** The costs of changing from each candidate of one list to each of another, row by row. */
 export function listChangeCosts(from: CandidateList, to: CandidateList, memory: PlanMemory): Float64Array {
-  return remember(memory.changes, `${from.key} > ${to.key}`, () => {
+  return rememberPair(memory.changes, from.key, to.key, () => {
     const costs = new Float64Array(from.candidates.length * to.candidates.length);
     from.candidates.forEach((a, row) => {
       to.candidates.forEach((b, column) => {

@@ -11,17 +11,11 @@ import type { ChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey } from '../../harmony/key.ts';
 import { itemAt } from '../../kernel/list.ts';
 import { float64At } from '../../kernel/number-at.ts';
-import { remember } from '../../kernel/remember.ts';
+import { rememberPair } from '../../kernel/remember.ts';
 import { createScorer, type EffortScorer } from '../../shapes/effort.ts';
 import type { Limits } from '../../shapes/grips.ts';
-import { chooseGreedily, listNeighbours, type Neighbours } from '../choice/pairwise-choice.ts';
-import {
-  type Candidate,
-  type CandidateList,
-  listCandidates,
-  type PlanMemory,
-  pinnedCandidate,
-} from '../problem/candidates.ts';
+import { type BestChoice, chooseGreedily, listNeighbours, type Neighbours } from '../choice/pairwise-choice.ts';
+import { type CandidateList, listCandidates, type PlanMemory, pinnedCandidate } from '../problem/candidates.ts';
 import {
   type ChordOptions,
   findPinnedShape,
@@ -32,7 +26,7 @@ import {
   toPlaceChord,
 } from '../problem/chord-options.ts';
 import type { SetupQuestion } from '../problem/setup-question.ts';
-import type { SongProblem } from '../problem/song-problem.ts';
+import type { ProblemChord, SongProblem } from '../problem/song-problem.ts';
 import { learningCost, UNPLAYABLE_STRANGENESS } from './learning.ts';
 import { HOLD_WEIGHT, listPairCosts, type Solution, toSolution, UNPLAYABLE } from './setup-solution.ts';
 
@@ -44,10 +38,21 @@ const HIGHEST_COARSE_FRET = 8;
 
 /** The chords of a song on some strings, whatever the capo. */
 type HandProblem = {
-  readonly chords: readonly ChordSymbol[];
-  readonly lists: readonly CandidateList[];
+  readonly chords: readonly HandChord[];
   readonly neighbours: Neighbours;
 };
+
+/** One of them: what may be held for it, and what each of those costs to learn and whether a rule leaves it out. */
+type HandChord = {
+  readonly shapeChord: ChordSymbol;
+  readonly list: CandidateList;
+  readonly learning: Float64Array;
+  readonly isLeftOut: readonly boolean[];
+  readonly share: number;
+};
+
+/** What of a song is held behind a capo. */
+type Behind = { readonly highest: number; readonly efforts: readonly Float64Array[] };
 
 /** A setup's shapes and their cost, about as the exact plan would have them. */
 export type Sketch = { readonly cost: number; readonly toSolution: () => Solution };
@@ -67,7 +72,14 @@ export function createSketcher(problem: SongProblem, question: SetupQuestion, me
     hands.set(key, known);
     const scorer = scorers.get(setup.capoFret) ?? createScorer({ capoFret: setup.capoFret, scaleLengthMm, hand });
     scorers.set(setup.capoFret, scorer);
-    return sketch(problem, question, place, { ...known, scorer, memory });
+    const highest = question.guitar.highestNeckFret - setup.capoFret;
+    const efforts = known.chords.map(({ list }) => listEfforts(list, setup.capoFret, scorer, memory));
+    const single = known.chords.map((chord, index) => singleCosts(chord, itemAt(efforts, index), highest));
+    const best = chooseGreedily(single, known.neighbours);
+    return {
+      cost: best.cost,
+      toSolution: () => solutionOf(problem, question, place, { ...known, behind: { highest, efforts }, best, memory }),
+    };
   };
 }
 
@@ -83,72 +95,82 @@ function toHandProblem(
   place: SetupPlace,
   memory: PlanMemory,
 ): HandProblem {
-  const chords = problem.chords.map(({ chord }) => toPlaceChord(chord, problem.key, place).shapeChord);
   const highestNeckFret = Math.min(question.guitar.highestNeckFret, HIGHEST_COARSE_FRET);
   const nut = { ...question.guitar, highestNeckFret, setup: { tuning: place.setup.tuning, capoFret: 0 } };
-  const lists = chords.map((chord) => {
-    const pin = findPinnedShape(chord, place.setup, question);
-    return pin === null
-      ? listCandidates(chord, nut, limitsFor(question, COARSE_LIMITS), memory)
-      : pinnedCandidate(pin, nut);
+  const limits = limitsFor(question, COARSE_LIMITS);
+  const chords = problem.chords.map((chord): HandChord => {
+    const { shapeChord } = toPlaceChord(chord.chord, problem.key, place);
+    const pin = findPinnedShape(shapeChord, place.setup, question);
+    const list = pin === null ? listCandidates(shapeChord, nut, limits, memory) : pinnedCandidate(pin, nut);
+    return { shapeChord, list, share: chord.share, ...weighCandidates(chord, { shapeChord, list }, question) };
   });
+  const lists = chords.map(({ list }) => list);
   const widths = lists.map(({ candidates }) => Math.max(1, candidates.length));
-  return { chords, lists, neighbours: listNeighbours(widths, listPairCosts(problem, lists, memory)) };
+  return { chords, neighbours: listNeighbours(widths, listPairCosts(problem, lists, memory)) };
 }
 
-function sketch(
+/** What holds of the candidates of a chord behind every capo. */
+function weighCandidates(
+  { isAgain }: ProblemChord,
+  { shapeChord, list }: Pick<HandChord, 'shapeChord' | 'list'>,
+  question: SetupQuestion,
+): Pick<HandChord, 'learning' | 'isLeftOut'> {
+  const noBarres = question.pins.some((pin) => pin.kind === 'most-barres' && pin.count === 0);
+  const forbidden = listForbidden(shapeChord, question);
+  return {
+    learning: Float64Array.from(list.candidates, ({ hold, text }) =>
+      isAgain ? 0 : learningCost(hold.strangeness, isNew(shapeChord, text, question)),
+    ),
+    isLeftOut: list.candidates.map(({ text, isBarre }) => (noBarres && isBarre) || forbidden.includes(text)),
+  };
+}
+
+function listEfforts(list: CandidateList, capoFret: number, scorer: EffortScorer, memory: PlanMemory): Float64Array {
+  return rememberPair(memory.efforts, list.key, String(capoFret), () =>
+    Float64Array.from(list.candidates, ({ hold }) => hold.soundCost + scorer.scoreHold(hold.frets, hold.fingers)),
+  );
+}
+
+/** What each candidate of a chord costs by itself behind a capo; one cost where there is none. */
+function singleCosts(chord: HandChord, efforts: Float64Array, highest: number): Float64Array {
+  const { list, learning, isLeftOut, share } = chord;
+  const weight = HOLD_WEIGHT * share;
+  const unplayable = weight * UNPLAYABLE + learningCost(UNPLAYABLE_STRANGENESS, false);
+  const costs = new Float64Array(Math.max(1, efforts.length)).fill(unplayable);
+  for (let option = 0; option < efforts.length; option += 1) {
+    if (isLeftOut[option] === false && itemAt(list.candidates, option).topFret <= highest) {
+      costs[option] = weight * Math.min(float64At(efforts, option), UNPLAYABLE) + float64At(learning, option);
+    }
+  }
+  return costs;
+}
+
+type Sketched = HandProblem & {
+  readonly behind: Behind;
+  readonly best: BestChoice;
+  readonly memory: PlanMemory;
+};
+
+function solutionOf(
   problem: SongProblem,
   question: SetupQuestion,
   place: SetupPlace,
-  {
-    chords,
-    lists,
-    neighbours,
-    scorer,
-    memory,
-  }: HandProblem & { readonly scorer: EffortScorer; readonly memory: PlanMemory },
-): Sketch {
-  const { setup } = place;
-  const highest = question.guitar.highestNeckFret - setup.capoFret;
-  const noBarres = question.pins.some((pin) => pin.kind === 'most-barres' && pin.count === 0);
-  const effortsOf = (list: CandidateList): Float64Array =>
-    remember(memory.efforts, `${setup.capoFret} ${list.key}`, () =>
-      Float64Array.from(list.candidates, ({ hold }) => hold.soundCost + scorer.scoreHold(hold.frets, hold.fingers)),
-    );
-  const forbidden = chords.map((chord) => listForbidden(chord, question));
-  const isOut = ({ topFret, text, isBarre }: Candidate, index: number): boolean =>
-    topFret > highest || (noBarres && isBarre) || itemAt(forbidden, index).includes(text);
-  const single = lists.map((list, index) => {
-    const { candidates } = list;
-    const chord = itemAt(chords, index);
-    const weight = HOLD_WEIGHT * itemAt(problem.chords, index).share;
-    const unplayable = weight * UNPLAYABLE + learningCost(UNPLAYABLE_STRANGENESS, false);
-    const efforts = effortsOf(list);
-    const costs = candidates.map((candidate, option) => {
-      if (isOut(candidate, index)) {
-        return unplayable;
-      }
-      const learn = learningCost(candidate.hold.strangeness, isNew(chord, candidate.text, question));
-      return weight * Math.min(float64At(efforts, option), UNPLAYABLE) + learn;
-    });
-    return Float64Array.from(costs.length === 0 ? [unplayable] : costs);
+  { chords, behind, best, memory }: Sketched,
+): Solution {
+  const options = problem.chords.map(({ chord }, index): ChordOptions => {
+    const { list } = itemAt(chords, index);
+    const { sounding, shapeChord } = toPlaceChord(chord, problem.key, place);
+    const news = list.candidates.map(({ text }) => isNew(shapeChord, text, question));
+    return { sounding, shapeChord, list, efforts: itemAt(behind.efforts, index), news };
   });
-  const best = chooseGreedily(single, neighbours);
-  return {
-    cost: best.cost,
-    toSolution: () => {
-      const options = problem.chords.map(({ chord }, index): ChordOptions => {
-        const list = itemAt(lists, index);
-        const { sounding, shapeChord } = toPlaceChord(chord, problem.key, place);
-        const news = list.candidates.map(({ text }) => isNew(shapeChord, text, question));
-        return { sounding, shapeChord, list, efforts: effortsOf(list), news };
-      });
-      return toSolution(problem, place, options, {
-        best,
-        pairs: listPairCosts(problem, lists, memory),
-        isRough: true,
-        isOut,
-      });
+  const lists = chords.map(({ list }) => list);
+  return toSolution(problem, place, options, {
+    best,
+    pairs: listPairCosts(problem, lists, memory),
+    isRough: true,
+    isOut: (candidate, index) => {
+      const { list, isLeftOut } = itemAt(chords, index);
+      return candidate.topFret > behind.highest || isLeftOut[list.candidates.indexOf(candidate)] === true;
     },
-  };
+  });
 }

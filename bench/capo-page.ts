@@ -54,7 +54,7 @@ function openSong(title: string): Promise<{ firstMs: number; refinedMs: number }
     const startedAt = performance.now();
     let firstMs = 0;
     const watch = new MutationObserver(() => {
-      const isFirst = firstMs === 0 && document.querySelectorAll('label svg').length > 40;
+      const isFirst = firstMs === 0 && document.querySelectorAll('label svg').length > 20;
       firstMs = isFirst ? performance.now() - startedAt : firstMs;
       if (/best capo|as easy as the best/.test(document.querySelector('main')?.textContent ?? '')) {
         watch.disconnect();

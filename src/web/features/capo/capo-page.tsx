@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useState } from 'react';
+import { type ComponentProps, memo, useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
 import { styled } from 'styled-components';
 import { MOST_PLANNED_CHORDS } from '../../../core/arrange/setup/setup-plan.ts';
@@ -8,6 +8,7 @@ import { bestWords } from '../../../core/words/capo-row-words.ts';
 import { joinWords } from '../../../core/words/sentence.ts';
 import { formatCapo } from '../../../core/words/setup-words.ts';
 import { useChordName } from '../../api/settings.tsx';
+import { LaterDocument, usePart } from '../../editor/use-song.tsx';
 import { hearPressed, hearShapes } from '../../sound/hear-notes.ts';
 import { colour, frame } from '../../theme/tokens.ts';
 import { Button } from '../../ui/button.tsx';
@@ -29,7 +30,7 @@ import { Ladder } from './ladder.tsx';
 import { PinCautions } from './pin-cautions.tsx';
 import { NothingLeft, PinsPanel } from './pins-panel.tsx';
 import { TwoCaposPanel } from './two-capos-panel.tsx';
-import { type CapoStep, useCapoStep, useTakeSetup } from './use-capo-step.ts';
+import { type CapoStep, rowAt, useCapoStep, useTakeSetup } from './use-capo-step.ts';
 
 const MOST_HELD = 3;
 /** The widest window in which what is said of the chosen fret comes from below, in px. */
@@ -43,8 +44,7 @@ export function CapoPage() {
   const takeSetup = useTakeSetup();
   const { setup } = part;
   const take = useCallback(
-    (capoFret: number) =>
-      takeSetup({ tuning: setup.tuning, capoFret }, plan.rows.find((row) => row.capoFret === capoFret) ?? null),
+    (capoFret: number) => takeSetup({ tuning: setup.tuning, capoFret }, rowAt(plan.rows, capoFret)),
     [takeSetup, setup.tuning, plan.rows],
   );
   const heardAt = useHeardAt(plan, setup.tuning);
@@ -105,14 +105,7 @@ export function CapoPage() {
         narrowPx={NARROW_PX}
       >
         <Chosen step={step} comparing={comparing} />
-        <PinCautions />
-        <KeyPanel isWaiting={isWaiting} />
-        <GuitarPanel isWaiting={isWaiting} />
-        <PinsPanel plan={plan} />
-        <ClassPanel row={step.row} />
-        <GuitarsPanel isWaiting={isWaiting} />
-        <TwoCaposPanel rows={plan.rows} isWorking={isWorking} isWaiting={isWaiting} />
-        <KeyLiftPanel lifts={step.row?.lifts ?? []} />
+        <Margin plan={plan} isWorking={isWorking} isWaiting={isWaiting} />
       </SideSheet>
       <CompareDialog
         held={comparing.held}
@@ -126,6 +119,36 @@ export function CapoPage() {
   );
 }
 
+/** What can be opened beside the frets; it follows the capo a moment later, so that the capo itself is never waited for. */
+const Margin = memo(function Margin(props: {
+  readonly plan: CapoStep['plan'];
+  readonly isWorking: boolean;
+  readonly isWaiting: boolean;
+}) {
+  return (
+    <LaterDocument>
+      <Panels {...props} />
+    </LaterDocument>
+  );
+});
+
+function Panels({ plan, isWorking, isWaiting }: ComponentProps<typeof Margin>) {
+  const { capoFret } = usePart().setup;
+  const row = rowAt(plan.rows, capoFret);
+  return (
+    <>
+      <PinCautions />
+      <KeyPanel isWaiting={isWaiting} />
+      <GuitarPanel isWaiting={isWaiting} />
+      <PinsPanel plan={plan} />
+      <ClassPanel row={row} />
+      <GuitarsPanel isWaiting={isWaiting} />
+      <TwoCaposPanel rows={plan.rows} isWorking={isWorking} isWaiting={isWaiting} />
+      <KeyLiftPanel lifts={row?.lifts ?? []} />
+    </>
+  );
+}
+
 /** So many chords of a song tell how a fret sounds. */
 const FIRST_CHORDS = 4;
 
@@ -133,7 +156,7 @@ const FIRST_CHORDS = 4;
 function useHeardAt({ rows }: CapoStep['plan'], tuning: Tuning) {
   return useCallback(
     (capoFret: number, count: number, heard: typeof hearShapes): void => {
-      const chords = rows.find((row) => row.capoFret === capoFret)?.chords ?? [];
+      const chords = rowAt(rows, capoFret)?.chords ?? [];
       const shapes = chords.flatMap(({ rated }) => (rated === null ? [] : [rated.fingering.shape]));
       heard(formatCapo(capoFret), { tuning, capoFret }, shapes.slice(0, count));
     },
@@ -185,21 +208,28 @@ function useComparing({ plan, part, document }: CapoStep) {
   const [aside, setAside] = useState<readonly HeldSetup[]>([]);
   const [isOpen, setOpen] = useState(false);
   const { tuning } = part.setup;
-  const held = aside.filter(({ map }) => map === document.map);
-  const isHere = (setup: HeldSetup, fret: number): boolean => setup.tuning === tuning && setup.row.capoFret === fret;
+  const { map } = document;
+  const { rows } = plan;
+  const held = useMemo(() => aside.filter((each) => each.map === map), [aside, map]);
+  /** The frets that are ticked in the tuning that is shown. */
+  const ticked = useMemo(
+    () => held.flatMap((each) => (each.tuning === tuning ? [each.row.capoFret] : [])),
+    [held, tuning],
+  );
+  const tick = useCallback(
+    (fret: number): void => {
+      const row = rowAt(rows, fret);
+      const others = held.filter((each) => each.tuning !== tuning || each.row.capoFret !== fret);
+      const isTicked = others.length < held.length;
+      setAside(isTicked || row === null ? others : [...others, { tuning, row, map }].slice(-MOST_HELD));
+    },
+    [held, rows, tuning, map],
+  );
   return {
     held,
     isOpen,
-    /** The frets that are ticked in the tuning that is shown. */
-    ticked: held.flatMap((setup) => (setup.tuning === tuning ? [setup.row.capoFret] : [])),
-    tick: (fret: number): void => {
-      const row = plan.rows.find(({ capoFret }) => capoFret === fret);
-      const others = held.filter((setup) => !isHere(setup, fret));
-      const isTicked = others.length < held.length;
-      setAside(
-        isTicked || row === undefined ? others : [...others, { tuning, row, map: document.map }].slice(-MOST_HELD),
-      );
-    },
+    ticked,
+    tick,
     open: (): void => setOpen(true),
     clear: (): void => setAside([]),
     drop: (setup: HeldSetup): void => setAside(held.filter((each) => each !== setup)),

@@ -123,7 +123,7 @@ function bestFrets({ rows }: CapoPlan): readonly number[] {
 }
 
 /** A tick beside each rung: it shows its shapes, and is laid beside the others that are ticked. */
-function Ticks(props: {
+const Ticks = memo(function Ticks(props: {
   readonly plan: CapoPlan;
   readonly ticked: readonly number[];
   readonly onTick: (capoFret: number) => void;
@@ -146,7 +146,7 @@ function Ticks(props: {
       ))}
     </TickColumn>
   );
-}
+});
 
 const TickColumn = styled.fieldset`
   border: 0; margin: 0; padding: 0; width: 36px; flex: none;

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { startTransition, useEffect, useMemo, useState } from 'react';
 import type { CapoPlan } from '../../../core/arrange/capo/capo-rows.ts';
 import type { Players } from '../../../core/arrange/problem/planner.ts';
 import { isEqual } from '../../../core/kernel/equal.ts';
@@ -16,7 +16,7 @@ const NONE: CapoRows = { plan: null, isWorking: true, failure: null };
 
 /**
  * Plans the rungs in the worker: sketches first, then each as it is worked out. Every rung has its place from the start, so
- * nothing moves. Nothing is planned anew when only the capo moves, since the answer is for all of its frets.
+ * nothing moves; they are drawn in the time that keys and pointer leave. Nothing is planned anew when only the capo moves, since the answer is for all of its frets.
  */
 export function useCapoRows(document: SongDocument, part: Part, players: Players): CapoRows {
   const [state, setState] = useState(NONE);
@@ -24,11 +24,11 @@ export function useCapoRows(document: SongDocument, part: Part, players: Players
   useEffect(() => {
     setState((before) => ({ ...before, isWorking: true, failure: null }));
     const show = (plan: CapoPlan): void =>
-      setState((before) => (isLess(plan, before.plan) ? before : { ...before, plan }));
+      startTransition(() => setState((before) => (isLess(plan, before.plan) ? before : { ...before, plan })));
     const request = { kind: 'plan-capo' as const, document: asked.document, partId: asked.part.id, players };
     const job = coreWorker.ask<'plan-capo'>(request, undefined, show);
     job.result.then(
-      (plan) => setState({ plan, isWorking: false, failure: null }),
+      (plan) => startTransition(() => setState({ plan, isWorking: false, failure: null })),
       unlessDropped((error) => setState((before) => ({ ...before, isWorking: false, failure: error.message }))),
     );
     return job.cancel;

@@ -37,9 +37,14 @@ export function useCapoStep() {
     names,
     guitarClass,
     keys: songKeysOf(document, part),
-    row: rows.find(({ capoFret }) => capoFret === part.setup.capoFret) ?? null,
-    best: rows.find(({ capoFret }) => capoFret === easiest[0]) ?? null,
+    row: rowAt(rows, part.setup.capoFret),
+    best: easiest[0] === undefined ? null : rowAt(rows, easiest[0]),
   };
+}
+
+/** The row of a fret; null where nothing is planned. */
+export function rowAt(rows: readonly CapoRow[], capoFret: number): CapoRow | null {
+  return rows.find((row) => row.capoFret === capoFret) ?? null;
 }
 
 /** Puts the capo where a row says, with the key and the shapes that were planned for it; nothing is planned anew. */

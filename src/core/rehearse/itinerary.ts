@@ -9,7 +9,7 @@ import { range } from '../kernel/list.ts';
 import { barTicks, type Metre } from '../rhythm/metre.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
 import type { ClickMode, Layer } from '../song/document/scene.ts';
-import type { PlayedBar } from '../song/played/played-bars.ts';
+import { type PlayedBar, slotEntryTick } from '../song/played/played-bars.ts';
 import { type Band, eventsOfBar } from './band.ts';
 import type { BandEvent } from './band-event.ts';
 import { beatsMissing, clickAt, clicksOfBar, pulsesOf } from './click.ts';
@@ -195,11 +195,7 @@ function beatsOf(bar: { readonly metre: Metre; readonly lengthTicks: number }, p
 }
 
 function chordStarts({ slots }: PlayedBar): readonly { readonly startTick: number }[] {
-  let tick = 0;
-  return slots.map(({ ticks, pushTicks }) => {
-    tick += ticks;
-    return { startTick: Math.max(0, tick - ticks - pushTicks) };
-  });
+  return slots.map((_, at) => ({ startTick: Math.max(0, slotEntryTick(slots, at)) }));
 }
 
 /** The moments of a bar: its counted beats, and wherever something is struck or a chord begins. A pick-up is counted from the end. */

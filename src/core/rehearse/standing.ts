@@ -9,7 +9,7 @@ import { isEqual } from '../kernel/equal.ts';
 import { usualPulseTicks } from '../rhythm/metre.ts';
 import { describeChange } from '../shapes/change.ts';
 import type { Finger } from '../shapes/shape.ts';
-import { slotStartTick } from '../song/played/played-bars.ts';
+import { slotEntryTick } from '../song/played/played-bars.ts';
 
 /** A chord at its moment: `startTick` from the bar line of its bar. Held is null where nothing is kept for it or nothing is played. */
 export type Standing = {
@@ -65,7 +65,7 @@ function standingsOf({ bars }: Performed, index: number, at: number): readonly S
     chord: slot.chord,
     held: slot.chord === null ? null : heldAt(bars, index, slot.id),
     at,
-    startTick: slotStartTick(written, place) - slot.pushTicks,
+    startTick: slotEntryTick(written, place),
   }));
 }
 

@@ -8,8 +8,7 @@ import type {
   RestoredLibrary,
   RestoreMode,
 } from '../../contract/library-schema.ts';
-import { formatCount } from '../../core/kernel/plural.ts';
-
+import { formatCount, plural } from '../../core/kernel/plural.ts';
 import { api } from '../api/client.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
@@ -105,7 +104,7 @@ function Sending({ share, what }: { readonly share: number; readonly what: strin
 }
 
 function Changes({ preview, mode }: { readonly preview: LibraryPreview; readonly mode: RestoreMode }) {
-  const { songs, classes, settingsDiffer } = preview;
+  const { songs } = preview;
   const groups = ORDER.flatMap((comparison) => {
     const own = songs.filter((song) => song.comparison === comparison);
     return own.length === 0 ? [] : [{ comparison, own }];
@@ -121,8 +120,8 @@ function Changes({ preview, mode }: { readonly preview: LibraryPreview; readonly
         </li>
       ))}
       <li>
-        <b>Classes and settings</b>
-        <p>{restWords(classes, settingsDiffer, mode)}</p>
+        <b>Classes, results of drills, and settings</b>
+        <p>{restWords(preview, mode)}</p>
       </li>
     </List>
   );
@@ -144,18 +143,23 @@ function namesOf(songs: readonly Compared[]): string {
     .join(' · ')}${more > 0 ? ` · and ${more} more` : ''}`;
 }
 
-function restWords(classes: readonly Compared[], settingsDiffer: boolean, mode: RestoreMode): string {
+/** What becomes of all that is no song. */
+function restWords({ classes, newResults, settingsDiffer }: LibraryPreview, mode: RestoreMode): string {
   const count = (comparison: Comparison): number => classes.filter((each) => each.comparison === comparison).length;
   const classWords =
     mode === 'merge'
-      ? `${formatCount(count('added'), 'class').replace('classs', 'classes')} come in; those that are here stay as they are.`
+      ? `${formatCount(count('added'), 'class', 'classes')} ${plural(count('added'), 'comes', 'come')} in; those that are here stay as they are.`
       : `The classes are those of the file: ${count('added')} new, ${count('newer-here')} changed, ${count('only-here')} taken out.`;
+  const results =
+    mode === 'merge'
+      ? `${formatCount(newResults, 'result')} of drills ${plural(newResults, 'comes', 'come')} in.`
+      : `The results of drills are those of the file, ${newResults} of them new.`;
   const settings = !settingsDiffer
     ? 'The settings are the same.'
     : mode === 'merge'
       ? 'The settings stay as they are here.'
       : 'The settings become those of the file.';
-  return `${classWords} ${settings}`;
+  return `${classWords} ${results} ${settings}`;
 }
 
 function Done({ done }: { readonly done: RestoredLibrary }) {

@@ -11,7 +11,7 @@ import { type Direction, isStruck, type Pattern, type PatternCell } from '../../
 import { fitPattern, type PlacedStroke } from '../../rhythm/pattern-fit.ts';
 import { listSwings } from '../../rhythm/pendulum.ts';
 import type { Slot } from '../../song/document/document.ts';
-import { type PlayedBar, slotStartTick } from '../../song/played/played-bars.ts';
+import { type PlayedBar, slotEntryTick, slotStartTick } from '../../song/played/played-bars.ts';
 import { plainPattern } from './plain-pattern.ts';
 
 /**
@@ -131,8 +131,8 @@ type Span = {
 /** Where a chord begins that was entered before the bar line: it is not struck anew. */
 function listSpans({ slots, lengthTicks }: BarMusic, next: Slot | null): readonly Span[] {
   const own = slots.map((slot, index) => {
-    const dueTick = slotStartTick(slots, index);
-    return { slot, dueTick, fromTick: dueTick - slot.pushTicks };
+    const [dueTick, fromTick] = [slotStartTick(slots, index), slotEntryTick(slots, index)];
+    return { slot, dueTick, fromTick };
   });
   const all =
     next === null || next.pushTicks === 0

@@ -11,6 +11,7 @@ import { pulsesOf } from '../../rehearse/click.ts';
 import { ticksToSeconds } from '../../rhythm/tempo.ts';
 import type { SongDocument } from '../../song/document/document.ts';
 import type { Layer } from '../../song/document/scene.ts';
+import { slotEntryTick } from '../../song/played/played-bars.ts';
 
 /** The layers of a page's play-along. */
 export const PAGE_LAYERS = ['guitar', 'second', 'bass', 'click'] as const satisfies readonly Layer[];
@@ -70,12 +71,12 @@ export function toPageSong(document: SongDocument, band: Band, nameOf: (chord: C
   };
   const order = [...new Set(played.map(({ passIndex }) => passIndex))];
   const rows = played.map((bar, index): PagePlayed => {
-    let tick = 0;
-    const chords = (bars[index]?.slots ?? []).flatMap(({ slot, held, isMerged }) => {
+    const slots = bars[index]?.slots ?? [];
+    const written = slots.map(({ slot }) => slot);
+    const chords = slots.flatMap(({ slot, held, isMerged }, at) => {
       const chord = held?.chord ?? slot.chord;
-      const startTick = Math.max(0, tick - slot.pushTicks);
-      tick += slot.ticks;
-      return slot.isTied || isMerged ? [] : [{ name: chord === null ? '–' : nameOf(chord), tick: startTick }];
+      const name = chord === null ? '–' : nameOf(chord);
+      return slot.isTied || isMerged ? [] : [{ name, tick: Math.max(0, slotEntryTick(written, at)) }];
     });
     const own = { ticks: bar.lengthTicks, secondsPerTick: ticksToSeconds(1, tempoOf(bar)), beats: pulsesOf(bar) };
     return {

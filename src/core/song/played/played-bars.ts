@@ -174,6 +174,11 @@ export function slotStartTick(slots: readonly Slot[], at: number): number {
   return sumOf(slots.slice(0, at), ({ ticks }) => ticks);
 }
 
+/** Where a slot's chord is played, in ticks from the bar line: its beginning, less what it comes early (below 0 before the bar line). */
+export function slotEntryTick(slots: readonly Slot[], at: number): number {
+  return slotStartTick(slots, at) - (slots[at]?.pushTicks ?? 0);
+}
+
 /** The slot of a played bar at a tick from its bar line. */
 export function slotAtTick({ slots }: Pick<PlayedBar, 'slots'>, tick: number): Slot | null {
   let until = 0;

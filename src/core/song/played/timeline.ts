@@ -2,7 +2,7 @@
 import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { beatTicks } from '../../rhythm/metre.ts';
 import { ticksToSeconds } from '../../rhythm/tempo.ts';
-import { type PlayedBar, slotStartTick, totalsOf } from './played-bars.ts';
+import { type PlayedBar, slotEntryTick, slotStartTick, totalsOf } from './played-bars.ts';
 
 /** Where a played bar begins: in beats of the bars' own metres, and in seconds (null without a tempo). */
 export type BarStart = { readonly startBeat: number; readonly startSeconds: number | null };
@@ -73,7 +73,9 @@ function eventsOf({ slots, startTick, metre }: PlayedBar, barIndex: number): rea
     const onBeat = startTick + slotStartTick(slots, index);
     const stopTick =
       stop === null ? null : stop.beat === null ? onBeat : startTick + (stop.beat - 1) * beatTicks(metre);
-    return [{ barIndex, chord, startTick: Math.max(0, onBeat - pushTicks), pushTicks, hold, stopTick }];
+    return [
+      { barIndex, chord, startTick: Math.max(0, startTick + slotEntryTick(slots, index)), pushTicks, hold, stopTick },
+    ];
   });
 }
 

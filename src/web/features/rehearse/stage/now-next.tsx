@@ -3,7 +3,7 @@ import { styled } from 'styled-components';
 import { formatChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
 import { nowAndNext, type Standing } from '../../../../core/rehearse/standing.ts';
 import type { Finger } from '../../../../core/shapes/shape.ts';
-import { slotStartTick } from '../../../../core/song/played/played-bars.ts';
+import { slotEntryTick } from '../../../../core/song/played/played-bars.ts';
 import { sayNextIn, sayStaying } from '../../../../core/words/rehearse/stage-words.ts';
 import { useChordName } from '../../../api/settings.tsx';
 import { ShapeBox } from '../../../painters/shape-box.tsx';
@@ -41,7 +41,7 @@ export function NowNext({ stage, isForClass }: { readonly stage: StageSight; rea
 /** The tick that decides what stands: that of the last counted beat or chord. The strums between change nothing that is read here. */
 function useStandingTick({ guitar, index }: StageSight): number {
   const slots = index === null ? [] : (guitar.played[index]?.slots ?? []);
-  const starts = slots.map(({ pushTicks }, at) => slotStartTick(slots, at) - pushTicks);
+  const starts = slots.map((_, at) => slotEntryTick(slots, at));
   const next = index === null ? undefined : guitar.played[index + 1]?.slots[0];
   const early = index === null || next === undefined ? -1 : (guitar.played[index]?.lengthTicks ?? 0) - next.pushTicks;
   const last = useRef(0);

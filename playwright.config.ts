@@ -2,7 +2,8 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'e2e',
-  workers: 2,
+  // Most of a test is waiting for what is saved, played or opened: two cores serve four of them.
+  workers: 4,
   // Tried once more, a test that passes then is told as unsteady in the closing lines, for somebody to mend.
   retries: 1,
   timeout: 600_000,

@@ -1,5 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
+import { runs } from '../src/test-support/runs.ts';
 
 /** Makes a new, empty song by the button and waits for its chart. */
 export async function newSong(page: Page): Promise<void> {
@@ -8,10 +9,20 @@ export async function newSong(page: Page): Promise<void> {
   await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toBeVisible();
 }
 
+/** Opens a song from the list by its title, and answers its address without a step. */
+export async function openSong(page: Page, title: string): Promise<string> {
+  await page.getByRole('link', { name: title }).click();
+  await page.waitForURL(/\/capo$/);
+  return page.url().replace(/\/\w+$/, '');
+}
+
 /** Waits until the sign says that everything is saved. */
 export async function expectSaved(page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: 'all saved' })).toBeVisible();
 }
+
+/** The demo songs that screens are looked at with: a short one, which takes axe seconds, and with all cases a long one too. */
+export const SONGS_LOOKED_AT: readonly string[] = ['Kettle On', 'Tin Roof Almanac'].slice(0, runs(2, 1));
 
 /** What axe finds on the screen as it stands. */
 export async function expectNoAxeFindings(page: Page, rules: readonly string[] = []): Promise<void> {

@@ -1,5 +1,5 @@
 import { type Browser, type BrowserContextOptions, expect, type Page } from '@playwright/test';
-import { collectComplaints, expectNoAxeFindings } from './pages.ts';
+import { collectComplaints, expectNoAxeFindings, openSong } from './pages.ts';
 import { test } from './test.ts';
 
 const STEPS = ['song', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout', 'rehearse'] as const;
@@ -13,12 +13,10 @@ async function openAt(browser: Browser, baseURL: string | undefined, options: Br
   return context.newPage();
 }
 
-/** Opens the first demo song and answers its address without a step. */
-async function openSong(page: Page): Promise<string> {
+/** Opens the list and the demo song with the most kinds of things, and answers its address without a step. */
+async function openFirstSong(page: Page): Promise<string> {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
-  await page.waitForURL(/\/capo$/);
-  return page.url().replace(/\/\w+$/, '');
+  return openSong(page, 'Tin Roof Almanac');
 }
 
 async function goTo(page: Page, address: string): Promise<void> {
@@ -63,7 +61,7 @@ for (const [name, size] of [
   }) => {
     const page = await openAt(browser, baseURL, size);
     const complaints = collectComplaints(page);
-    const song = await openSong(page);
+    const song = await openFirstSong(page);
     const small: string[] = [];
     for (const address of ['/', '/settings', '/classes', ...STEPS.map((step) => `${song}/${step}`)]) {
       await page.goto(address);
@@ -82,7 +80,7 @@ for (const [name, size] of [
 
 test('what a tap selects opens next to it', async ({ browser, baseURL }) => {
   const page = await openAt(browser, baseURL, PHONE);
-  const song = await openSong(page);
+  const song = await openFirstSong(page);
   await goTo(page, `${song}/shapes`);
   await page
     .locator('label')
@@ -110,7 +108,7 @@ test('every step can be pressed at any height, in landscape on a phone, and at 2
     { width: 360, height: 640 },
   ]) {
     const page = await openAt(browser, baseURL, { viewport });
-    const song = await openSong(page);
+    const song = await openFirstSong(page);
     for (const step of STEPS) {
       const link = page.getByRole('navigation', { name: 'Steps' }).locator(`a[href$="/${step}"]`);
       await expect(link).toBeInViewport({ ratio: 1 });

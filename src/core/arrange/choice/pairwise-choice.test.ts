@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { runs } from '../../../test-support/runs.ts';
-import { type ChoiceCosts, chooseGreedily, choosePairwise, listNeighbours } from './pairwise-choice.ts';
+import { type ChoiceCosts, chooseGreedily, choosePairwise, costOfChoice, listNeighbours } from './pairwise-choice.ts';
 import { findCheapestPath } from './shape-path.ts';
 
 /** Up to five things of up to four options each, with costs between some of them. */
@@ -56,6 +56,25 @@ test('the choice for pairs is as cheap as trying every choice, and says so', () 
       expect(greedyCost(costs)).toBeGreaterThanOrEqual(least - 1e-6);
     }),
     { numRuns: runs(500), seed: 12 },
+  );
+});
+
+test('a choice without proof costs what it says, and no single change of it is cheaper', () => {
+  fc.assert(
+    fc.property(arbitraryCosts, (costs) => {
+      const widths = costs.single.map((options) => options.length);
+      const { chosen, cost, isProven } = chooseGreedily(costs.single, listNeighbours(widths, costs.pairs));
+      expect(isProven).toBe(false);
+      expect(costOf(costs, chosen)).toBeCloseTo(cost, 9);
+      expect(costOfChoice(costs, chosen)).toBeCloseTo(cost, 9);
+      costs.single.forEach((options, thing) => {
+        for (const option of options.keys()) {
+          const other = chosen.map((own, at) => (at === thing ? option : own));
+          expect(costOf(costs, other)).toBeGreaterThanOrEqual(cost - 1e-6);
+        }
+      });
+    }),
+    { numRuns: runs(500), seed: 21 },
   );
 });
 

@@ -84,12 +84,7 @@ export function sayScene(document: SongDocument, scene: Scene, nameOf: (chord: C
   const { name, range, bpm, ramp, isLooped, left, right, loop, silent } = scene;
   const hasSecond = document.arrangements.some(({ parts }) => parts.length > 1);
   const tempo = ramp === null ? `at ${Math.round(bpm)}` : `from ${ramp.startBpm} to ${ramp.goalBpm}`;
-  const level =
-    left === null || right === null
-      ? ''
-      : left === right
-        ? `level ${left}`
-        : `left hand level ${left}, right hand level ${right}`;
+  const level = left === null || right === null ? '' : sayLevels(left, right);
   const looped =
     loop === null ? '' : `over the ${LAYER_WORDS[loop.layer]} of ${sayRange(document, loop.range, nameOf)}`;
   const parts = [
@@ -118,7 +113,7 @@ export function saySceneError(error: SceneError): string {
   }
 }
 
-/** How many scenes a song keeps: "a scene", "3 scenes"; "none yet". */
+/** How many scenes a song keeps: "one scene", "3 scenes"; "none yet". */
 export function sayScenes(count: number): string {
   return count === 0 ? 'none yet' : formatFew(count, 'one scene', 'scene');
 }

@@ -1,7 +1,13 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { runs } from '../../../test-support/runs.ts';
-import { type ChoiceCosts, chooseGreedily, choosePairwise, costOfChoice, listNeighbours } from './pairwise-choice.ts';
+import {
+  type ChoiceCosts,
+  choosePairwise,
+  costOfChoice,
+  createGreedyChoice,
+  listNeighbours,
+} from './pairwise-choice.ts';
 import { findCheapestPath } from './shape-path.ts';
 
 /** Up to five things of up to four options each, with costs between some of them. */
@@ -36,7 +42,7 @@ const costOf = ({ single, pairs }: ChoiceCosts, chosen: readonly number[]) =>
 
 const greedyCost = ({ single, pairs }: ChoiceCosts) => {
   const widths = single.map((options) => options.length);
-  return chooseGreedily(single, listNeighbours(widths, pairs)).cost;
+  return createGreedyChoice(widths, listNeighbours(widths, pairs))(single).cost;
 };
 
 const allChoices = (single: readonly Float64Array[]): readonly (readonly number[])[] =>
@@ -63,7 +69,7 @@ test('a choice without proof costs what it says, and no single change of it is c
   fc.assert(
     fc.property(arbitraryCosts, (costs) => {
       const widths = costs.single.map((options) => options.length);
-      const { chosen, cost, isProven } = chooseGreedily(costs.single, listNeighbours(widths, costs.pairs));
+      const { chosen, cost, isProven } = createGreedyChoice(widths, listNeighbours(widths, costs.pairs))(costs.single);
       expect(isProven).toBe(false);
       expect(costOf(costs, chosen)).toBeCloseTo(cost, 9);
       expect(costOfChoice(costs, chosen)).toBeCloseTo(cost, 9);

@@ -7,7 +7,7 @@
  * answer found by improving one choice at a time. When the nodes run out the best answer so far is given, as not proven.
  */
 
-import { itemAt } from '../../kernel/list.ts';
+import { itemAt, range } from '../../kernel/list.ts';
 import { float64At, numberAt } from '../../kernel/number-at.ts';
 
 /** The costs of a choice: `single[i][s]`, and for pairs i < j that matter `pair(i, j)[s * options(j) + t]`. */
@@ -83,14 +83,23 @@ export function choosePairwise(costs: ChoiceCosts, mostNodes: number): BestChoic
   return search(work, first, mostNodes);
 }
 
-/** A good choice without proof: each thing in turn takes its best option until nothing changes. */
-export function chooseGreedily(single: readonly Float64Array[], neighbours: Neighbours): BestChoice {
-  const work: Work = { single, neighbours, alive: single.map((options) => [...options.keys()]) };
-  const chosen = improve(
-    work,
-    work.alive.map((_, thing) => cheapestAlone(work, thing)),
-  );
-  return { chosen, cost: costOf(work, chosen), isProven: false, nodes: 0 };
+/**
+ * Makes good choices without proof among things whose pairs stay the same and whose options cost otherwise each time: each thing in
+ * turn takes its best option until nothing changes.
+ */
+export function createGreedyChoice(
+  widths: readonly number[],
+  neighbours: Neighbours,
+): (single: readonly Float64Array[]) => BestChoice {
+  const alive = widths.map((width) => [...range(0, width)]);
+  return (single) => {
+    const work: Work = { single, neighbours, alive };
+    const chosen = improve(
+      work,
+      alive.map((_, thing) => cheapestAlone(work, thing)),
+    );
+    return { chosen, cost: costOf(work, chosen), isProven: false, nodes: 0 };
+  };
 }
 
 /** What a choice costs. */
@@ -116,10 +125,11 @@ function pairCost({ costs, width }: Neighbour, own: number, other: number): numb
 
 function cheapestAlone({ single, alive }: Work, thing: number): number {
   const options = itemAt(single, thing);
-  return itemAt(alive, thing).reduce(
-    (best, option) => (float64At(options, option) < float64At(options, best) ? option : best),
-    0,
-  );
+  let best = 0;
+  for (const option of itemAt(alive, thing)) {
+    best = float64At(options, option) < float64At(options, best) ? option : best;
+  }
+  return best;
 }
 
 /** What each option of a thing costs beside the options chosen for its neighbours, written into `costs`. */

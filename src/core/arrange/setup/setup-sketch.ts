@@ -14,7 +14,7 @@ import { float64At } from '../../kernel/number-at.ts';
 import { rememberPair } from '../../kernel/remember.ts';
 import { createScorer, type EffortScorer } from '../../shapes/effort.ts';
 import type { Limits } from '../../shapes/grips.ts';
-import { type BestChoice, chooseGreedily, listNeighbours, type Neighbours } from '../choice/pairwise-choice.ts';
+import { type BestChoice, createGreedyChoice, listNeighbours } from '../choice/pairwise-choice.ts';
 import { type CandidateList, listCandidates, type PlanMemory, pinnedCandidate } from '../problem/candidates.ts';
 import {
   type ChordOptions,
@@ -39,7 +39,9 @@ const HIGHEST_COARSE_FRET = 8;
 /** The chords of a song on some strings, whatever the capo. */
 type HandProblem = {
   readonly chords: readonly HandChord[];
-  readonly neighbours: Neighbours;
+  readonly choose: ReturnType<typeof createGreedyChoice>;
+  /** What the candidates cost by themselves; written anew for each setup. */
+  readonly single: readonly Float64Array[];
 };
 
 /** One of them: what may be held for it, and what each of those costs to learn and whether a rule leaves it out. */
@@ -74,11 +76,14 @@ export function createSketcher(problem: SongProblem, question: SetupQuestion, me
     scorers.set(setup.capoFret, scorer);
     const highest = question.guitar.highestNeckFret - setup.capoFret;
     const efforts = known.chords.map(({ list }) => listEfforts(list, setup.capoFret, scorer, memory));
-    const single = known.chords.map((chord, index) => singleCosts(chord, itemAt(efforts, index), highest));
-    const best = chooseGreedily(single, known.neighbours);
+    for (const [index, chord] of known.chords.entries()) {
+      writeSingleCosts(chord, itemAt(efforts, index), highest, itemAt(known.single, index));
+    }
+    const best = known.choose(known.single);
     return {
       cost: best.cost,
-      toSolution: () => solutionOf(problem, question, place, { ...known, behind: { highest, efforts }, best, memory }),
+      toSolution: () =>
+        solutionOf(problem, question, place, { chords: known.chords, behind: { highest, efforts }, best, memory }),
     };
   };
 }
@@ -106,7 +111,11 @@ function toHandProblem(
   });
   const lists = chords.map(({ list }) => list);
   const widths = lists.map(({ candidates }) => Math.max(1, candidates.length));
-  return { chords, neighbours: listNeighbours(widths, listPairCosts(problem, lists, memory)) };
+  return {
+    chords,
+    choose: createGreedyChoice(widths, listNeighbours(widths, listPairCosts(problem, lists, memory))),
+    single: widths.map((width) => new Float64Array(width)),
+  };
 }
 
 /** What holds of the candidates of a chord behind every capo. */
@@ -131,21 +140,20 @@ function listEfforts(list: CandidateList, capoFret: number, scorer: EffortScorer
   );
 }
 
-/** What each candidate of a chord costs by itself behind a capo; one cost where there is none. */
-function singleCosts(chord: HandChord, efforts: Float64Array, highest: number): Float64Array {
+/** Writes what each candidate of a chord costs by itself behind a capo; one cost where there is none. */
+function writeSingleCosts(chord: HandChord, efforts: Float64Array, highest: number, costs: Float64Array): void {
   const { list, learning, isLeftOut, share } = chord;
   const weight = HOLD_WEIGHT * share;
   const unplayable = weight * UNPLAYABLE + learningCost(UNPLAYABLE_STRANGENESS, false);
-  const costs = new Float64Array(Math.max(1, efforts.length)).fill(unplayable);
+  costs.fill(unplayable);
   for (let option = 0; option < efforts.length; option += 1) {
     if (isLeftOut[option] === false && itemAt(list.candidates, option).topFret <= highest) {
       costs[option] = weight * Math.min(float64At(efforts, option), UNPLAYABLE) + float64At(learning, option);
     }
   }
-  return costs;
 }
 
-type Sketched = HandProblem & {
+type Sketched = Pick<HandProblem, 'chords'> & {
   readonly behind: Behind;
   readonly best: BestChoice;
   readonly memory: PlanMemory;

@@ -14,7 +14,8 @@ type Schema = DBSchema & { waiting: { key: string; value: DrillResult } };
 
 let opening: Promise<IDBPDatabase<Schema>> | null = null;
 
-function open(): Promise<IDBPDatabase<Schema>> {
+/** The browser's store; a browser that has none says so at once or later, which is the same to whoever asks. */
+async function open(): Promise<IDBPDatabase<Schema>> {
   opening ??= openDB<Schema>('golden-ladder-practice', 1, {
     upgrade: (db) => {
       db.createObjectStore('waiting', { keyPath: 'id' });

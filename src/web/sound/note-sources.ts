@@ -9,8 +9,10 @@ export type DueSound = { readonly sound: BandEvent; readonly time: number; reado
 /** The instruments of a band, decoded. */
 export type LoadedBand = Readonly<Record<'guitar' | 'palm' | 'bass', Instrument>>;
 
-/** A note that was begun: what sounds, and how loud it is over time. */
-export type Note = { readonly source: AudioScheduledSourceNode; readonly gain: GainNode };
+/** A note that was begun: what sounds, how loud it is over time, and when it is over, in seconds of its context. */
+export type Note = Begun & { readonly endsAt: number };
+
+type Begun = { readonly source: AudioScheduledSourceNode; readonly gain: GainNode };
 
 /** Time constants and lengths in seconds. A decay of 1.2 s is what the samples lack; the rest is from listening. */
 const DECAY = 1.2;
@@ -27,7 +29,7 @@ const LOUDNESS = { string: 0.8, bass: 1.1, click: 0.5, tone: 0.35 } as const;
 /** Begins the notes of a band on a context; null where an instrument has no sound for one. */
 export function createSources(context: BaseAudioContext, band: LoadedBand): (due: DueSound) => Note | null {
   const clicks = clickBuffers(context);
-  const withGain = (source: AudioScheduledSourceNode, { sound, time }: DueSound): Note => {
+  const withGain = (source: AudioScheduledSourceNode, { sound, time }: DueSound): Begun => {
     const gain = new GainNode(context, { gain: 0 });
     gain.gain.setValueAtTime(sound.velocity * LOUDNESS[sound.source], time);
     source.connect(gain);
@@ -37,9 +39,9 @@ export function createSources(context: BaseAudioContext, band: LoadedBand): (due
     const buffer = clicks[due.sound.touch === 'strong' ? 'strong' : 'weak'];
     const note = withGain(new AudioBufferSourceNode(context, { buffer }), due);
     note.source.start(due.time);
-    return note;
+    return { ...note, endsAt: due.time + buffer.duration };
   };
-  const tone = (due: DueSound): Note => {
+  const tone = (due: DueSound): Begun => {
     const { sound, time } = due;
     const frequency = 440 * 2 ** ((sound.midi - 69) / 12);
     const note = withGain(new OscillatorNode(context, { type: 'triangle', frequency }), due);
@@ -48,7 +50,7 @@ export function createSources(context: BaseAudioContext, band: LoadedBand): (due
     note.source.start(time);
     return note;
   };
-  const plucked = (due: DueSound): Note | null => {
+  const plucked = (due: DueSound): Begun | null => {
     const { sound, time } = due;
     const source = sampleOf(context, instrumentOf(sound, band), due);
     if (source === null) {
@@ -65,11 +67,12 @@ export function createSources(context: BaseAudioContext, band: LoadedBand): (due
       return click(due);
     }
     const note = source === 'tone' ? tone(due) : plucked(due);
-    if (note !== null) {
-      const lasts = seconds ?? ringTicks * due.secondsPerTick;
-      endNote(note, due.time + lasts, touch === 'muted' ? MUTED_DECAY : RELEASE, RELEASED_AFTER);
+    if (note === null) {
+      return null;
     }
-    return note;
+    const lasts = seconds ?? ringTicks * due.secondsPerTick;
+    const endsAt = endNote(note, due.time + lasts, touch === 'muted' ? MUTED_DECAY : RELEASE, RELEASED_AFTER);
+    return { ...note, endsAt };
   };
 }
 
@@ -93,9 +96,10 @@ function sampleOf(context: BaseAudioContext, instrument: Instrument, { sound, ti
   return source;
 }
 
-/** Ends a note from a moment on: it dies away within a time constant, and is over after some more. */
-export function endNote({ source, gain }: Note, time: number, constant: number, after: number): void {
+/** Ends a note from a moment on: it dies away within a time constant, and is over after some more. Answers when that is. */
+export function endNote({ source, gain }: Begun, time: number, constant: number, after: number): number {
   gain.gain.cancelScheduledValues(time);
   gain.gain.setTargetAtTime(0, time, constant);
   source.stop(time + after);
+  return time + after;
 }

@@ -2,7 +2,8 @@
  * Where sounds go: onto an audio context, playing now or rendered to a file.
  *
  * Every string has one voice: what sounded on it is choked as it is struck again, as on a guitar. Each note is a sample with a decay of
- * its own; nodes that have ended are let go at once, or memory would grow with every strum.
+ * its own; nodes that have ended are let go a few times a second, or memory would grow with every strum. To be told of each end by itself
+ * would cost more than to look for them.
  */
 import type { Layer } from '../../core/song/document/scene.ts';
 import type { Bank, Instrument, InstrumentName } from './bank.ts';
@@ -44,6 +45,7 @@ export function createOutput(
   const heard: Partial<Record<Layer, number>> = {};
   const voices = new Map<string, Live>();
   const live = new Set<Live>();
+  let sweptAt = context.currentTime;
   const letGo = (own: Live): void => {
     own.gain.disconnect();
     own.source.disconnect();
@@ -52,12 +54,23 @@ export function createOutput(
       voices.delete(own.voice);
     }
   };
+  const sweep = (): void => {
+    sweptAt = context.currentTime;
+    for (const each of live) {
+      if (each.endsAt < sweptAt) {
+        letGo(each);
+      }
+    }
+  };
   return {
     now: () => context.currentTime,
     latency: () => latencyOf(context),
     play: (asked) => {
       const due = { ...asked, time: Math.max(asked.time, context.currentTime) };
       const { sound, time } = due;
+      if (context.currentTime > sweptAt + SWEPT_EVERY) {
+        sweep();
+      }
       // What nobody hears is not begun: it would cost as much as what is heard.
       const made = heard[sound.layer] === 0 ? null : sourceOf(due);
       if (made === null) {
@@ -67,12 +80,11 @@ export function createOutput(
       const own: Live = { ...made, from: time, voice };
       const before = voices.get(voice);
       if (before !== undefined && sound.source !== 'click') {
-        endNote(before, time, CHOKE, CHOKED_AFTER);
+        before.endsAt = endNote(before, time, CHOKE, CHOKED_AFTER);
       }
       own.gain.connect(levels[sound.layer]);
       voices.set(voice, own);
       live.add(own);
-      own.source.onended = () => letGo(own);
     },
     silence: (from) => {
       const now = context.currentTime;
@@ -81,7 +93,7 @@ export function createOutput(
           each.source.stop(now);
           letGo(each);
         } else if (from === undefined) {
-          endNote(each, now, CHOKE, CHOKED_AFTER);
+          each.endsAt = endNote(each, now, CHOKE, CHOKED_AFTER);
         }
       }
     },
@@ -89,11 +101,17 @@ export function createOutput(
       heard[layer] = level;
       fadeTo(levels[layer].gain, level, context.currentTime);
     },
-    sounding: () => live.size,
+    sounding: () => {
+      sweep();
+      return live.size;
+    },
   };
 }
 
-type Live = Note & { readonly from: number; readonly voice: string };
+type Live = Omit<Note, 'endsAt'> & { readonly from: number; readonly voice: string; endsAt: number };
+
+/** How often what has ended is looked for, in seconds. */
+const SWEPT_EVERY = 0.25;
 
 const CHOKE = 0.006;
 const CHOKED_AFTER = 0.06;

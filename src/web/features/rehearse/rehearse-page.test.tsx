@@ -11,10 +11,7 @@ import type { SongEditor } from '../../editor/song-editor.ts';
 import { RehearsePage } from './rehearse-page.tsx';
 
 const SONG = songFromChart(
-  'tempo: 100\nG = 320003\nD = xx0232\nC = x32010\n\nform: Verse, Chorus, Verse\n\nVerse:\n| G | D | x2\n  "down the lane"\n| D | C |\n\nChorus:\n| C | G |\n'.replace(
-    '  "down the lane"\n',
-    '',
-  ),
+  'tempo: 100\nG = 320003\nD = xx0232\nC = x32010\nform: Verse, Chorus, Verse\n\nVerse:\n| G | D | x2\n| D | C |\n\nChorus:\n| C | G |\n',
 );
 
 function withSecondGuitar(song: SongDocument): SongDocument {
@@ -68,7 +65,7 @@ describe('rehearsing', () => {
   test('begins with the whole song at its tempo, its first two rows, and the four controls', () => {
     showSong(SONG, <RehearsePage />);
     expect(screen.getByTestId('tempo').textContent).toBe('100');
-    expect(barsOnStage()).toEqual(['1', '2', '3', '4', '5', '6']);
+    expect(barsOnStage()).toEqual(['1', '2', '3', '4']);
     const controls = within(screen.getByRole('toolbar', { name: 'Rehearsing' }));
     expect(controls.getAllByRole('button').map(({ textContent }) => textContent)).toEqual([
       'Start',
@@ -89,7 +86,7 @@ describe('rehearsing', () => {
     fireEvent.keyDown(document.body, { key: '+' });
     expect(screen.getByTestId('tempo').textContent).toBe('95');
     fireEvent.keyDown(document.body, { key: 'r' });
-    expect(barsOnStage()).toEqual(['1', '2', '3', '4']);
+    expect(barsOnStage()).toEqual(['1', '2']);
     press('Leave the loop');
     press('Next section');
     expect(barsOnStage()).toContain('7');
@@ -97,20 +94,20 @@ describe('rehearsing', () => {
 
   test.each([
     ['section', '1', 'Chorus', ['7', '8']],
-    ['pass', '2', 'Verse 2', ['9', '10', '11', '12', '13', '14']],
+    ['pass', '2', 'Verse 2', ['9', '10', '11', '12']],
     ['line', '1', 'Verse 1, line 2', ['5', '6']],
     ['change', '0', 'G to D', ['1', '2']],
   ])('takes a %s, the one at %s: %s', (kind, which, said, bars) => {
     open();
-    chooseFrom(/^Range/, kind);
-    chooseFrom(/^Which/, which);
+    chooseFrom(/Range$/, kind);
+    chooseFrom(/Which$/, which);
     expect(summaryOf('What is played')).toBe(said);
     expect(barsOnStage()).toEqual(bars);
   });
 
   test('takes bars by number or place, says what lies between, and refuses what is not there', () => {
     open();
-    chooseFrom(/^Range/, 'bars');
+    chooseFrom(/Range$/, 'bars');
     write('Bars', '5-7');
     expect(summaryOf('What is played')).toBe('bars 5 to 7');
     expect(barsOnStage()).toEqual(['5', '6', '7']);
@@ -125,7 +122,7 @@ describe('rehearsing', () => {
 
   test('joins sections in the order of the song, one of them at least', () => {
     open();
-    chooseFrom(/^Range/, 'joined');
+    chooseFrom(/Range$/, 'joined');
     expect(summaryOf('What is played')).toBe('Verse 1, Chorus and Verse 2, joined one by one');
     const tick = (name: string) => more().getByRole<HTMLInputElement>('checkbox', { name });
     fireEvent.click(tick('Verse 1'));
@@ -187,7 +184,7 @@ describe('the band', () => {
     fireEvent.click(more().getByRole('checkbox', { name: 'this guitar' }));
     fireEvent.click(more().getByRole('checkbox', { name: 'second guitar' }));
     expect(summaryOf('The band')).toBe('bass only; click on every beat');
-    chooseFrom(/Click/, 'backbeat');
+    chooseFrom(/Click$/, 'backbeat');
     expect(summaryOf('The band')).toBe('bass only; click on 2 and 4');
   });
 
@@ -195,11 +192,11 @@ describe('the band', () => {
     open();
     openPanel('The band');
     expect(more().queryByRole('checkbox', { name: 'second guitar' })).toBeNull();
-    chooseFrom(/Left hand/, '2');
+    chooseFrom(/Left hand$/, '2');
     expect(more().getByRole('button', { name: /Right hand/ }).textContent).toContain('level 2');
-    chooseFrom(/Right hand/, '4');
+    chooseFrom(/Right hand$/, '4');
     expect(more().getByRole('button', { name: /Left hand/ }).textContent).toContain('level 2');
-    chooseFrom(/Left hand/, 'as arranged');
+    chooseFrom(/Left hand$/, 'as arranged');
     expect(more().getByRole('button', { name: /Right hand/ }).textContent).toContain('as arranged');
   });
 
@@ -207,9 +204,9 @@ describe('the band', () => {
     open();
     openPanel('Looped under it');
     expect(summaryOf('Looped under it')).toBe('nothing');
-    chooseFrom(/Which part goes round/, 'bass');
+    chooseFrom(/Which part goes round$/, 'bass');
     expect(summaryOf('Looped under it')).toBe('bass: the whole song');
-    chooseFrom(/Its bars/, 'section');
+    chooseFrom(/Its bars$/, 'section');
     expect(summaryOf('Looped under it')).toBe('bass: Verse');
     openPanel('The band');
     expect(more().getByRole('checkbox', { name: 'looped part' })).toBeTruthy();
@@ -220,13 +217,13 @@ describe('a scene', () => {
   test('is kept with the song under a name, set up again, put on the page, and taken away', () => {
     const editor = open();
     openPanel('Scenes');
-    chooseFrom(/^Range/, 'section');
+    chooseFrom(/Range$/, 'section');
     press('Slower');
     write('Keep what is set up now as', 'Monday');
     expect(scenesIn(editor)).toMatchObject([{ name: 'Monday', bpm: 95, range: { kind: 'section' }, isOnPage: false }]);
     expect(summaryOf('Scenes')).toBe('one scene');
-    expect(more().getByText('Monday: Verse at 95, all of it'.replace(', all of it', ''))).toBeTruthy();
-    chooseFrom(/^Range/, 'song');
+    expect(more().getByText('Monday: Verse at 95')).toBeTruthy();
+    chooseFrom(/Range$/, 'song');
     press('Set up Monday');
     expect(summaryOf('What is played')).toBe('Verse');
     fireEvent.click(more().getByRole('checkbox', { name: 'on the page' }));

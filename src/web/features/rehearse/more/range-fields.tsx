@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { parseBarPlaces } from '../../../../core/arrange/form/bar-places.ts';
 import { isEqual } from '../../../../core/kernel/equal.ts';
 import { listRangeChoices, type RangeChoice } from '../../../../core/rehearse/range-choices.ts';
@@ -98,24 +99,30 @@ function BarsField({
   const document = useDocument();
   const passes = usePasses();
   const { from, to } = range;
+  const [told, setTold] = useState('');
+  const take = (text: string): string | null => {
+    const read = parseBarPlaces(text, listPlayedBars(document), passes);
+    if (!read.ok) {
+      setTold('');
+      return sayBarPlacesError(read.error);
+    }
+    const bars = read.value.map(({ number }) => number);
+    const [first, last] = [Math.min(...bars), Math.max(...bars)];
+    const isRow = bars.length === last - first + 1;
+    setTold(isRow ? '' : `Bars ${formatBarNumbers(bars)} are not in a row: ${first} to ${last} are played.`);
+    onChange({ kind: 'bars', from: first, to: last });
+    return null;
+  };
   return (
-    <Field
-      label="Bars"
-      hint="such as 5-8, or Chorus, line 1, bars 1-2"
-      value={from === to ? String(from) : `${from}-${to}`}
-      onCommit={(text) => {
-        const read = parseBarPlaces(text, listPlayedBars(document), passes);
-        if (!read.ok) {
-          return sayBarPlacesError(read.error);
-        }
-        const bars = read.value.map(({ number }) => number);
-        const [first, last] = [Math.min(...bars), Math.max(...bars)];
-        onChange({ kind: 'bars', from: first, to: last });
-        return bars.length === last - first + 1
-          ? null
-          : `Bars ${formatBarNumbers(bars)} are not in a row: ${first} to ${last} are played.`;
-      }}
-    />
+    <>
+      <Field
+        label="Bars"
+        hint="such as 5-8, or Chorus, line 1, bars 1-2"
+        value={from === to ? String(from) : `${from}-${to}`}
+        onCommit={take}
+      />
+      {told !== '' && <p role="status">{told}</p>}
+    </>
   );
 }
 

@@ -33,12 +33,13 @@ const LitRow = memo(function LitRow({ pattern, index }: { readonly pattern: Patt
   useEffect(() => {
     const cells = [...(row.current?.querySelectorAll<HTMLElement>('[role="img"] > span') ?? [])];
     const places = cells.map(({ offsetLeft, offsetWidth }) => ({ left: offsetLeft, width: offsetWidth }));
+    let lit: (typeof places)[number] | undefined;
     const show = (): void => {
       const { moment } = useSounding.getState();
       const cell = moment?.index === index ? places[cellAt(pattern, moment.tick)] : undefined;
-      mark.current?.style.setProperty('opacity', cell === undefined ? '0' : '1');
-      if (cell !== undefined) {
-        mark.current?.style.setProperty('transform', `translateX(${cell.left}px) scaleX(${cell.width / MARK_PX})`);
+      if (cell !== lit) {
+        moveMark(mark.current, lit, cell);
+        lit = cell;
       }
     };
     show();
@@ -52,7 +53,20 @@ const LitRow = memo(function LitRow({ pattern, index }: { readonly pattern: Patt
   );
 });
 
-const MARK_PX = 20;
+type Cell = { readonly left: number; readonly width: number };
+
+/** Writes only what is otherwise than before: a mark that keeps its width is moved without being drawn. */
+function moveMark(mark: HTMLElement | null, from: Cell | undefined, to: Cell | undefined): void {
+  if ((from === undefined) !== (to === undefined)) {
+    mark?.style.setProperty('opacity', to === undefined ? '0' : '1');
+  }
+  if (to !== undefined) {
+    mark?.style.setProperty('transform', `translateX(${to.left}px)`);
+    if (to.width !== from?.width) {
+      mark?.style.setProperty('width', `${to.width}px`);
+    }
+  }
+}
 
 const Hand = styled.div`
   height: clamp(64px, 13vh, 170px); overflow: hidden; contain: layout paint style;
@@ -67,6 +81,6 @@ const Strokes = styled.div`
   > span { position: relative; }
 `;
 const Mark = styled.i`
-  position: absolute; left: 0; top: 0; bottom: 0; width: ${MARK_PX}px; transform-origin: left; background: ${colour.brassSoft}; border-bottom: 3px solid ${colour.brass};
+  position: absolute; left: 0; top: 0; bottom: 0; width: 0; background: ${colour.brassSoft}; border-bottom: 3px solid ${colour.brass};
   opacity: 0; will-change: transform, opacity;
 `;

@@ -16,7 +16,7 @@ test('every save acknowledged before a kill at a random moment is there afterwar
 
 test('nothing that was acknowledged is lost by a power cut at a random moment of a library’s life, and every library starts', async () => {
   const size = { saves: 25, longSong: writtenLongSong() };
-  const cuts = runs(10, 1);
+  const cuts = runs(10, 2);
   const report = await cutPower(cuts, PORT, createRandom(11), { work: tmpdir(), size });
   expect(report.faults).toEqual([]);
   expect(report.images).toBe(2 * cuts);

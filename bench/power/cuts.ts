@@ -6,7 +6,7 @@ import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { play, type Rest, writeImage } from './disk-image.ts';
 import { type Acknowledged, bundleRecorder, startProgram, titleOf } from './recorded-server.ts';
-import { type Recorded, recordAll, type Size } from './recordings.ts';
+import { RECORDINGS, type Recorded, recordings, type Size } from './recordings.ts';
 
 /** What came of some cuts. */
 export type PowerReport = {
@@ -36,11 +36,16 @@ export async function cutPower(
 ): Promise<PowerReport> {
   const work = mkdtempSync(join(place.work, 'golden-ladder-power-'));
   try {
-    const recorded = await recordAll(work, await bundleRecorder(), port, place.size);
     const found: Found[] = [];
-    for (const [index, run] of recorded.entries()) {
-      const share = Math.floor(cuts / recorded.length) + (index < cuts % recorded.length ? 1 : 0);
+    let index = 0;
+    for await (const run of recordings(work, await bundleRecorder(), port, place.size)) {
+      const share = Math.floor(cuts / RECORDINGS) + (index < cuts % RECORDINGS ? 1 : 0);
       found.push(...(await cutRun(run, share, { work, port, random })));
+      index += 1;
+      // Later runs have no larger share; what nobody cuts is not recorded.
+      if (index >= cuts) {
+        break;
+      }
     }
     return {
       cuts,
@@ -59,9 +64,9 @@ type Place = { readonly work: string; readonly port: number; readonly random: ()
 
 async function cutRun(run: Recorded, cuts: number, { work, port, random }: Place): Promise<readonly Found[]> {
   const { records, before: disk } = run;
-  // One is always the very end, when everything has been closed.
+  // Of several one is always the very end, when everything has been closed.
   const moments = Array.from({ length: cuts }, (_, cut) =>
-    cut === 0 ? records.length - 1 : Math.floor(random() * records.length),
+    cut > 0 && cut === cuts - 1 ? records.length - 1 : Math.floor(random() * records.length),
   ).sort((a, b) => a - b);
   const found: Found[] = [];
   let played = 0;

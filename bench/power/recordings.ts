@@ -26,13 +26,16 @@ const RESTORE = 'dist/server/restore.mjs';
 /** How long the recorded sessions are. */
 export type Size = { readonly saves: number; readonly longSong: SongDocument };
 
-/** Records them all, one after the other, on one data folder. */
-export async function recordAll(
+/** How many runs {@link recordings} records. */
+export const RECORDINGS = 5;
+
+/** Records them one after the other as they are asked for, on one data folder. */
+export async function* recordings(
   work: string,
   recorder: string,
   port: number,
   size: Size,
-): Promise<readonly Recorded[]> {
+): AsyncGenerator<Recorded, void, undefined> {
   const data = join(work, 'data');
   mkdirSync(data, { recursive: true });
   const acknowledged: Acknowledged[] = [];
@@ -71,7 +74,7 @@ export async function recordAll(
     }
   };
 
-  const first = await record('a first start, a few saves, and its end', null, (folder) =>
+  yield await record('a first start, a few saves, and its end', null, (folder) =>
     serve(
       folder,
       async () => {
@@ -81,7 +84,7 @@ export async function recordAll(
       'SIGTERM',
     ),
   );
-  const session = await record('a session with checkpoints, ended by a kill', null, (folder) =>
+  yield await record('a session with checkpoints, ended by a kill', null, (folder) =>
     serve(
       folder,
       async () => {
@@ -93,7 +96,7 @@ export async function recordAll(
       'SIGKILL',
     ),
   );
-  const again = await record('a start after a kill, a few saves, a backup, and its end', null, (folder) =>
+  yield await record('a start after a kill, a few saves, a backup, and its end', null, (folder) =>
     serve(folder, () => saveOften(6), 'SIGTERM'),
   );
   const backups = readdirSync(join(data, 'backups'))
@@ -107,8 +110,8 @@ export async function recordAll(
       throw new Error('the backup could not be brought back');
     }
   });
-  const upgrade = await recordUpgrade({ work, recorder, port, long });
-  return [first, session, again, { ...restore, acknowledged: [] }, upgrade];
+  yield { ...restore, acknowledged: [] };
+  yield await recordUpgrade({ work, recorder, port, long });
 }
 
 type Upgrade = { readonly work: string; readonly recorder: string; readonly port: number; readonly long: Document };

@@ -42,7 +42,7 @@ export default defineConfig({
           environment: 'jsdom',
           isolate: false,
           include: ['src/web/**/*.test.{ts,tsx}'],
-          setupFiles: ['src/test-support/page-setup.ts'],
+          setupFiles: ['src/test-support/page-setup.tsx'],
           globalSetup: ['src/test-support/database-template.ts'],
           execArgv: DATABASE_FLAGS,
           ...PATIENCE,

@@ -1,5 +1,4 @@
 /* A web worker that works in the page's own thread, in its own slices: screens under test get real answers. */
-import { vi } from 'vitest';
 import { createJobs } from '../worker/jobs.ts';
 import type { FromWorker, ToWorker } from '../worker/messages.ts';
 
@@ -21,7 +20,10 @@ class InlineWorker {
   }
 }
 
-/** Lets the page start such workers; called before the first question is asked. */
+/**
+ * Lets the page start such workers. A page has one worker for good, and what one file of tests has loaded serves the next: a test that gave
+ * the page a worker of its own would leave it to all that come after.
+ */
 export function installInlineWorker(): void {
-  vi.stubGlobal('Worker', InlineWorker);
+  (globalThis as { Worker?: unknown }).Worker = InlineWorker;
 }

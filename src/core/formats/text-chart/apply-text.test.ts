@@ -6,6 +6,7 @@ import { deepFreeze, songFromChart } from '../../../test-support/read-chart.ts';
 import { runs } from '../../../test-support/runs.ts';
 import { fingerPin } from '../../arrange/shapes/part-shapes.ts';
 import { chartOf } from '../../song/chart/chart-of.ts';
+import { spellChart } from '../../song/chart/chart-spelling.ts';
 import { applyCommand } from '../../song/commands.ts';
 import { newSong } from '../../song/document/new-song.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
@@ -28,15 +29,17 @@ describe('the laws of applying a chart', () => {
     );
   });
 
-  test('a document made from a chart shows that chart again', () => {
+  test('a document made from a chart shows that chart again, named in its key', () => {
     fc.assert(
       fc.property(arbitraryChart, (chart) => {
         const options = { unreadHeaders: [], fingerPin };
-        const named = {
+        const written = {
           ...chart,
           headers: { ...chart.headers, title: chart.headers.title ?? 'Untitled song', chords: 'sounding' as const },
         };
-        const { document } = applyChart(newSong('Untitled song'), named, options);
+        const named = spellChart(written, { sections: [], passes: [] });
+        expect(spellChart(named, { sections: [], passes: [] })).toEqual(named);
+        const { document } = applyChart(newSong('Untitled song'), written, options);
         const shown = chartOf(document);
         expect({ ...shown, passes: [] }).toEqual({ ...named, passes: [] });
         for (const pass of shown.passes) {

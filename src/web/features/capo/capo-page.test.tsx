@@ -1,16 +1,14 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
-import { afterEach, beforeAll, describe, expect, test } from 'vitest';
+import { afterEach, describe, expect, test } from 'vitest';
 import { planCapoRows } from '../../../core/arrange/capo/capo-rows.ts';
 import { createPlanner } from '../../../core/arrange/problem/planner.ts';
 import { runSteps } from '../../../core/kernel/steps.ts';
 import { newSong } from '../../../core/song/document/new-song.ts';
 import { mainPartOf } from '../../../core/song/document/parts.ts';
-import { installInlineWorker } from '../../../test-support/inline-worker.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { showSong } from '../../../test-support/song-screen.tsx';
 import { CapoPage } from './capo-page.tsx';
 
-beforeAll(installInlineWorker);
 afterEach(cleanup);
 
 const SONG = songFromChart('title: Boats\nkey: Bb\ntempo: 92\n\nVerse:\n| Bb | F | Gm | Eb |\n| Bb | F | Eb | F |\n');

@@ -1,10 +1,9 @@
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterEach, beforeAll, describe, expect, test } from 'vitest';
+import { afterEach, describe, expect, test } from 'vitest';
 import { fingerPin } from '../../../core/arrange/shapes/part-shapes.ts';
 import { parseChart } from '../../../core/formats/text-chart/parse-chart.ts';
 import { newSong } from '../../../core/song/document/new-song.ts';
 import { applyChart } from '../../../core/song/map/apply-chart.ts';
-import { installInlineWorker } from '../../../test-support/inline-worker.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { chartIn, showSong } from '../../../test-support/song-screen.tsx';
 import { ProblemList } from '../../chart/problem-list.tsx';
@@ -12,7 +11,6 @@ import { FactsForm } from './facts-form.tsx';
 import { KeyPanel } from './key-panel.tsx';
 import { ListenPage } from './listen-page.tsx';
 
-beforeAll(installInlineWorker);
 afterEach(cleanup);
 
 const SONG = songFromChart('title: Copper Kettle Road\n\nVerse:\n| G | D | Em7 | C |\n| G | D | F | G |\n');

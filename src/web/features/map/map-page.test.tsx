@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { afterEach, describe, expect, test, vi } from 'vitest';
 import { itemAt } from '../../../core/kernel/list.ts';
 import { findPattern, SHELF } from '../../../core/rhythm/pattern-library.ts';
 import { toStoredPattern } from '../../../core/song/attachments/right-hand.ts';
@@ -29,15 +29,6 @@ const fill = (label: string, text: string) => {
   fireEvent.keyDown(field, { key: 'Enter' });
 };
 
-beforeEach(() => {
-  // The page asks a worker, which this environment has not; what it would find is tested where it is computed.
-  vi.stubGlobal(
-    'Worker',
-    class {
-      postMessage(): void {}
-    },
-  );
-});
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();

@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
-import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
+import { afterEach, describe, expect, test } from 'vitest';
 import { STANDARD_TUNING } from '../../../core/fretboard/tuning.ts';
 import { applyCommand } from '../../../core/song/commands.ts';
 import type { SongDocument } from '../../../core/song/document/document.ts';
@@ -47,13 +47,6 @@ const scenesIn = (editor: SongEditor) => editor.store.getState().history.present
 /** The numbers of the bars that stand on the stage. */
 const barsOnStage = () => [...document.querySelectorAll('[data-bar]')].map((bar) => bar.getAttribute('data-bar'));
 
-/** Levels are worked out in a worker; what is looked at here needs none. */
-class SilentWorker {
-  readonly postMessage = (): void => undefined;
-  readonly terminate = (): void => undefined;
-}
-
-beforeAll(() => void vi.stubGlobal('Worker', SilentWorker));
 afterEach(cleanup);
 
 describe('rehearsing', () => {

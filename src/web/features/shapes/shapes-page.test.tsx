@@ -1,14 +1,12 @@
 import { cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterEach, beforeAll, describe, expect, test } from 'vitest';
+import { afterEach, describe, expect, test } from 'vitest';
 import { formatChordSymbol } from '../../../core/harmony/chord-symbol.ts';
 import { newSong } from '../../../core/song/document/new-song.ts';
 import { mainPartOf } from '../../../core/song/document/parts.ts';
-import { installInlineWorker } from '../../../test-support/inline-worker.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { showSong } from '../../../test-support/song-screen.tsx';
 import { ShapesPage } from './shapes-page.tsx';
 
-beforeAll(installInlineWorker);
 afterEach(cleanup);
 
 const CHANGES = 'title: Hands\nkey: C\n\nVerse:\n| C | G | Am | F |\n| C | G | F | G |\n';

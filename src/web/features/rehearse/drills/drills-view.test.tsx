@@ -20,13 +20,7 @@ const wait = (seconds: number) => act(() => vi.advanceTimersByTime(seconds * 100
 const show = (chart: string) => showSong(songFromChart(chart), <DrillsView switcher={null} />);
 
 beforeEach(() => {
-  // The page asks a worker and a server, which this environment has not: results wait in the page.
-  vi.stubGlobal(
-    'Worker',
-    class {
-      readonly postMessage = (): void => undefined;
-    },
-  );
+  // There is no server: results wait in the page.
   vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
 });
 afterEach(() => {

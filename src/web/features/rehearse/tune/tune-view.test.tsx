@@ -1,5 +1,5 @@
 import { cleanup, fireEvent, screen, within } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { afterEach, describe, expect, test } from 'vitest';
 import { applyCommand } from '../../../../core/song/commands.ts';
 import type { SongDocument } from '../../../../core/song/document/document.ts';
 import { songFromChart } from '../../../../test-support/read-chart.ts';
@@ -11,11 +11,7 @@ const chosen = () => strings().findIndex((each) => each.getAttribute('aria-press
 const show = (song: SongDocument) => showSong(song, <TuneView switcher={null} />);
 const key = (name: string) => fireEvent.keyDown(document.body, { key: name });
 
-beforeEach(() => void vi.stubGlobal('Worker', class {}));
-afterEach(() => {
-  cleanup();
-  vi.unstubAllGlobals();
-});
+afterEach(cleanup);
 
 describe('tuning the room', () => {
   test('has the strings of the part’s tuning, the lowest first, and goes through them by keys and presses', () => {

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import { openSong } from './pages.ts';
 import { cleanUp, newFolder, start, URL_BASE } from './servers.ts';
 import { test } from './test.ts';
 
@@ -61,8 +62,7 @@ test('the whole road goes by keys alone, from an empty library to the printed pa
 
 test('the focus is always to be seen', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
-  await page.waitForURL(/\/capo$/);
+  await openSong(page, 'Tin Roof Almanac');
   for (const key of ['1', '2', '3', '4', '7']) {
     await page.keyboard.press('Escape');
     await page.keyboard.press(key);
@@ -90,9 +90,7 @@ test('the focus is always to be seen', async ({ page }) => {
 
 test('everything that can be pressed is at least 24 px large', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
-  await page.waitForURL(/\/capo$/);
-  const song = page.url().replace(/\/\w+$/, '');
+  const song = await openSong(page, 'Tin Roof Almanac');
   const steps = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout', 'rehearse'].map(
     (step) => `${song}/${step}`,
   );

@@ -1,7 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { expect, type Response } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
-import { expectNoAxeFindings, newSong } from './pages.ts';
+import { expectNoAxeFindings, newSong, openSong } from './pages.ts';
 import { test } from './test.ts';
 
 const STEPS = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout', 'rehearse'] as const;
@@ -43,9 +43,7 @@ test('a long song opens, scrolls and goes on over several pages', async ({ page 
 
 test('nothing scrolls sideways on a small screen', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
-  await page.waitForURL(/\/capo$/);
-  const song = page.url().replace(/\/\w+$/, '');
+  const song = await openSong(page, 'Tin Roof Almanac');
   for (const [width, height] of [
     [1024, 768],
     [390, 844],

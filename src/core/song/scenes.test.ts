@@ -1,25 +1,12 @@
 import { expect, test } from 'vitest';
 import { handoutOf } from '../../test-support/handout-of.ts';
+import { MONDAY } from '../../test-support/plain-scene.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { applyCommand } from './commands.ts';
 import type { SongDocument } from './document/document.ts';
 import type { Scene } from './document/scene.ts';
 
 const SONG = songFromChart('tempo: 60\nG = 320003\nD = xx0232\n\nVerse:\n| G | D |\n');
-const MONDAY: Omit<Scene, 'id'> = {
-  name: 'Monday',
-  range: { kind: 'song' },
-  bpm: 50,
-  ramp: null,
-  isLooped: false,
-  hasRest: false,
-  click: 'beats',
-  silent: [],
-  left: null,
-  right: null,
-  loop: null,
-  isOnPage: false,
-};
 const put = (song: SongDocument, scene: Omit<Scene, 'id'>, sceneId: number | null = null) =>
   applyCommand(song, { kind: 'put-scene', sceneId, scene });
 const kept = (song: SongDocument, scene: Omit<Scene, 'id'>): SongDocument => {

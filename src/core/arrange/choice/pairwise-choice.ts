@@ -66,7 +66,7 @@ type Work = {
   readonly single: readonly Float64Array[];
   readonly neighbours: Neighbours;
   /** The options of each thing that are still in the running. */
-  readonly alive: number[][];
+  readonly alive: (readonly number[])[];
 };
 
 const SWEEPS = 20;
@@ -91,7 +91,7 @@ export function createGreedyChoice(
   widths: readonly number[],
   neighbours: Neighbours,
 ): (single: readonly Float64Array[]) => BestChoice {
-  const alive = widths.map((width) => [...range(0, width)]);
+  const alive = widths.map((width) => range(0, width));
   return (single) => {
     const work: Work = { single, neighbours, alive };
     const chosen = improve(
@@ -116,7 +116,7 @@ export function costOfChoice({ single, pairs }: ChoiceCosts, chosen: readonly nu
 
 function toWork({ single, pairs }: ChoiceCosts): Work {
   const widths = single.map((options) => options.length);
-  return { single, neighbours: listNeighbours(widths, pairs), alive: single.map((options) => [...options.keys()]) };
+  return { single, neighbours: listNeighbours(widths, pairs), alive: widths.map((width) => range(0, width)) };
 }
 
 function pairCost({ costs, width }: Neighbour, own: number, other: number): number {

@@ -68,18 +68,18 @@ export function createPlanMemory(): PlanMemory {
 
 /** The candidates of a shape chord on an instrument; how its notes are spelled makes no difference. */
 export function listCandidates(
-  { root, quality, bass }: ChordSymbol,
+  chord: ChordSymbol,
   instrument: Instrument,
   limits: Limits,
   memory: PlanMemory,
 ): CandidateList {
   const guitar = rememberOf(memory.guitars, instrument, () => guitarKeyOf(instrument));
   const { shapes, fingerings, slack } = limits;
-  const low = bass === null ? '-' : pitchClassOf(bass);
-  const chord = `${pitchClassOf(root)} ${quality} ${low} ${shapes} ${fingerings} ${slack}`;
-  return rememberPair(memory.candidates, guitar, chord, () => ({
-    key: `${guitar} ${chord}`,
-    candidates: rankHolds({ root, quality, bass }, instrument, limits).map((hold) => toCandidate(hold, instrument)),
+  const low = chord.bass === null ? '-' : pitchClassOf(chord.bass);
+  const asked = `${pitchClassOf(chord.root)} ${chord.quality} ${low} ${shapes} ${fingerings} ${slack}`;
+  return rememberPair(memory.candidates, guitar, asked, () => ({
+    key: `${guitar} ${asked}`,
+    candidates: rankHolds(chord, instrument, limits).map((hold) => toCandidate(hold, instrument)),
   }));
 }
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { MONDAY } from '../../../test-support/plain-scene.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { runs } from '../../../test-support/runs.ts';
 import { listPasses } from '../../arrange/form/form-summary.ts';
@@ -28,21 +29,7 @@ const SONG = songFromChart(
 const { form, sections } = SONG.map;
 const nameOf = formatChordSymbol;
 
-const SCENE: Scene = {
-  id: 1,
-  name: 'Monday',
-  isOnPage: false,
-  range: { kind: 'pass', passId: itemAt(form, 2).id },
-  bpm: 70.4,
-  ramp: null,
-  isLooped: false,
-  hasRest: false,
-  click: 'beats',
-  silent: [],
-  left: null,
-  right: null,
-  loop: null,
-};
+const SCENE: Scene = { ...MONDAY, id: 1, range: { kind: 'pass', passId: itemAt(form, 2).id }, bpm: 70.4 };
 
 describe('on the stage', () => {
   test('every layer, click, range and drill has words of its own', () => {

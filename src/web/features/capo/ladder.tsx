@@ -12,6 +12,7 @@ import { colour } from '../../theme/tokens.ts';
 import { CapoRung, EmptyRung } from './capo-row.tsx';
 import { Neck } from './neck.tsx';
 import { rowHeightPx } from './neck-geometry.ts';
+import { rowAt } from './use-capo-step.ts';
 
 const FRETS = range(0, HIGHEST_PLANNED_CAPO + 1);
 
@@ -83,9 +84,9 @@ const Rungs = memo(function Rungs(props: {
   const most = Math.max(...plan.rows.map(({ effort }) => effort.total));
   const mark = bestWords(easiest);
   return FRETS.map((fret) => {
-    const row = plan.rows.find((each) => each.capoFret === fret);
+    const row = rowAt(plan.rows, fret);
     const leftOut = plan.leftOut.find((each) => each.capoFret === fret);
-    return row === undefined ? (
+    return row === null ? (
       <EmptyRung
         key={fret}
         capoFret={fret}

@@ -28,7 +28,7 @@ export function bassOfBar(performed: Performed, index: number): readonly BandEve
     return [];
   }
   const next = performed.played[index + 1]?.slots[0] ?? null;
-  const strokes = strokesOfBar(bar, bassPattern(bar), next !== null && next.pushTicks > 0 ? next : null);
+  const strokes = strokesOfBar(bar, bassPattern(bar), next);
   const ringsOn = performed.bars[index]?.ringsOnTicks ?? 0;
   return strokes.flatMap((stroke, at) => {
     const midi = bassMidi(performed, index, stroke.slot);

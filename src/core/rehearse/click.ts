@@ -43,6 +43,18 @@ export function beatsMissing({ metre, lengthTicks }: Pick<PlayedBar, 'metre' | '
   return Math.max(0, Math.round((barTicks(metre) - lengthTicks) / pulseOf(metre)));
 }
 
+/** So many bars counted in the metre of a bar that follows, less what a pick-up takes of the last (rule M11): `beat` counts from 0 in its bar. */
+export function countInOf(
+  { bar, metre, lengthTicks: own }: Pick<PlayedBar, 'bar' | 'metre' | 'lengthTicks'>,
+  bars: number,
+): { readonly lengthTicks: number; readonly beats: readonly { readonly tick: number; readonly beat: number }[] } {
+  const whole = barTicks(metre);
+  const lengthTicks = whole * bars - (bar.pickupBeats === null ? 0 : own);
+  const pulses = pulsesOf({ metre, lengthTicks: whole });
+  const beats = range(0, bars).flatMap((at) => pulses.map((tick, beat) => ({ tick: at * whole + tick, beat })));
+  return { lengthTicks, beats: beats.filter(({ tick }) => tick < lengthTicks) };
+}
+
 /** A click at a tick of its bar. */
 export function clickAt(startTick: number, isStrong: boolean): BandEvent {
   return {

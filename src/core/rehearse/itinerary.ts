@@ -5,14 +5,13 @@
  * the capo, the loop, the next section) is heard from the next bar on.
  */
 import { tempoOf } from '../arrange/performance/strum-notes.ts';
-import { range } from '../kernel/list.ts';
 import { barTicks, type Metre } from '../rhythm/metre.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
 import type { ClickMode, Layer } from '../song/document/scene.ts';
 import { type PlayedBar, slotEntryTick } from '../song/played/played-bars.ts';
 import { type Band, eventsOfBar } from './band.ts';
 import type { BandEvent } from './band-event.ts';
-import { beatsMissing, clickAt, clicksOfBar, pulsesOf } from './click.ts';
+import { beatsMissing, clickAt, clicksOfBar, countInOf, pulsesOf } from './click.ts';
 import type { Step, Steps } from './clock.ts';
 
 /** How the bars are gone through. `stage` is the one that is played; after `roundsPerStage` rounds comes the next (null: when it is asked for). */
@@ -158,15 +157,9 @@ type CountIn = {
   readonly secondsPerTick: number;
 };
 
-/** So many bars counted in the metre of the first bar, less what a pick-up takes of the last (rule M11). */
+/** The count-in with the singer's first note through it. */
 function countInStep({ bar, bars, toneMidi, secondsPerTick }: CountIn, place: Place): Step<PlayEvent> {
-  const whole = barTicks(bar.metre);
-  const lengthTicks = whole * bars - (bar.bar.pickupBeats === null ? 0 : bar.lengthTicks);
-  const beats = range(0, bars).flatMap((at) =>
-    pulsesOf({ metre: bar.metre, lengthTicks: whole }).flatMap((tick, beat) =>
-      at * whole + tick < lengthTicks ? [{ tick: at * whole + tick, beat }] : [],
-    ),
-  );
+  const { lengthTicks, beats } = countInOf(bar, bars);
   const clicks = beats.map(({ tick, beat }) => soundAt(clickAt(tick, beat === 0)));
   const tone = toneMidi === null || lengthTicks === 0 ? [] : [soundAt(toneOf(toneMidi, lengthTicks))];
   const shown = beats.map(({ tick, beat }) => momentAt({ place, index: null, tick, counted: beat + 1 }));

@@ -7,6 +7,7 @@ import { performanceOf } from '../arrange/performance/performance.ts';
 import { listNotes, tempoOf } from '../arrange/performance/strum-notes.ts';
 import { PAGE_LAYERS, toPageSong } from '../formats/html/page-song.ts';
 import { toMidiRehearsal } from '../formats/midi/midi-rehearsal.ts';
+import { type MidiSong, PERCUSSION, toMidiSong } from '../formats/midi/midi-song.ts';
 import { formatChordName } from '../harmony/chord-symbol.ts';
 import { sumOf } from '../kernel/list.ts';
 import { ticksToSeconds } from '../rhythm/tempo.ts';
@@ -14,8 +15,8 @@ import type { SongDocument } from '../song/document/document.ts';
 import { mainPartOf } from '../song/document/parts.ts';
 import { LAYERS } from '../song/document/scene.ts';
 import { LAYER_WORDS } from '../words/rehearse/stage-words.ts';
-import { BEGINNING, type Rehearsal } from './itinerary.ts';
-import { lengthOf, unrollRehearsal } from './unrolled.ts';
+import { BEGINNING, type Place, type Rehearsal } from './itinerary.ts';
+import { lengthOf, type UnrolledStep, unrollRehearsal } from './unrolled.ts';
 
 function rehearsalOf(song: SongDocument, more: Partial<Rehearsal> = {}): Rehearsal {
   const guitar = performanceOf(song, mainPartOf(song));
@@ -27,6 +28,14 @@ function rehearsalOf(song: SongDocument, more: Partial<Rehearsal> = {}): Rehears
     toneMidi: null,
     speedOfRound: () => 1,
     ...more,
+  };
+}
+
+/** When a tick of an unrolled rehearsal is, in seconds, by plain arithmetic. */
+function secondsOf(unrolled: readonly UnrolledStep[]): (tick: number) => number {
+  return (tick) => {
+    const own = unrolled.findLast(({ startTick }) => startTick <= tick);
+    return own === undefined ? 0 : own.startSeconds + ((tick - own.startTick) * own.step.secondsPerTick) / own.speed;
   };
 }
 
@@ -50,11 +59,29 @@ describe('a rehearsal once through', () => {
         const midi = toMidiRehearsal(unrolled, { title: 'x', silent: ['click'], names: LAYER_WORDS });
         const named = (name: string) => midi.tracks.find((track) => track.name === name)?.events ?? [];
         expect(named(LAYER_WORDS.click)).toEqual([]);
-        const struck = new Set(listNotes(performanceOf(song, mainPartOf(song))).map(({ midi: note }) => note));
-        const heard = new Set(
-          named(LAYER_WORDS.guitar).flatMap((event) => (event.kind === 'note' ? [event.midi] : [])),
+        const performed = performanceOf(song, mainPartOf(song));
+        const struck = listNotes(performed).map(({ midi: note, atSeconds }) => `${note} ${atSeconds.toFixed(3)}`);
+        const secondsAt = secondsOf(unrolled);
+        const heard = named(LAYER_WORDS.guitar).flatMap((event) =>
+          event.kind === 'note' ? [`${event.midi} ${secondsAt(event.tick).toFixed(3)}`] : [],
         );
-        expect([...heard].sort()).toEqual([...struck].sort());
+        expect([...new Set(heard)].sort()).toEqual([...new Set(struck)].sort());
+      }),
+      { numRuns: runs(200) },
+    );
+  });
+
+  test('clicks as the MIDI of its song does, in the count-in too', () => {
+    fc.assert(
+      fc.property(arbitrarySong, (song) => {
+        const clicksIn = (midi: MidiSong) =>
+          midi.tracks
+            .filter(({ channel }) => channel === PERCUSSION)
+            .flatMap(({ events }) => events.map((event) => (event.kind === 'note' ? [event.tick, event.midi] : [])));
+        const countIn: Place = { kind: 'count-in', bars: 1, to: BEGINNING };
+        const unrolled = unrollRehearsal(rehearsalOf(song), countIn);
+        const rehearsed = toMidiRehearsal(unrolled, { title: 'x', silent: ['guitar', 'bass'], names: LAYER_WORDS });
+        expect(clicksIn(toMidiSong(song, mainPartOf(song)))).toEqual(clicksIn(rehearsed));
       }),
       { numRuns: runs(200) },
     );

@@ -1,3 +1,4 @@
+import type { BandEvent } from './band-event.ts';
 import type { Step } from './clock.ts';
 import { type Place, type PlayEvent, type Rehearsal, roundOf, stepsOf } from './itinerary.ts';
 
@@ -35,4 +36,31 @@ export function unrollRehearsal(rehearsal: Rehearsal, from: Place): readonly Unr
 export function lengthOf(unrolled: readonly UnrolledStep[]): number {
   const last = unrolled.at(-1);
   return last === undefined ? 0 : last.startSeconds + (last.step.lengthTicks * last.step.secondsPerTick) / last.speed;
+}
+
+/** A sound of an unrolled rehearsal: its tick and its second from the beginning of all, and how long a tick takes there. */
+export type UnrolledSound = {
+  readonly sound: BandEvent;
+  readonly tick: number;
+  readonly atSeconds: number;
+  readonly secondsPerTick: number;
+};
+
+/** What is heard of an unrolled rehearsal, step by step; the delay between the strings of a strum is not in its moments. */
+export function soundsOf(unrolled: readonly UnrolledStep[]): readonly UnrolledSound[] {
+  return unrolled.flatMap(({ step, startTick, startSeconds, speed }) => {
+    const secondsPerTick = step.secondsPerTick / speed;
+    return step.events.flatMap(({ tick, event }) =>
+      event.kind === 'sound'
+        ? [
+            {
+              sound: event.sound,
+              tick: startTick + tick,
+              atSeconds: startSeconds + tick * secondsPerTick,
+              secondsPerTick,
+            },
+          ]
+        : [],
+    );
+  });
 }

@@ -3,7 +3,7 @@
  * notes that wait in a graph make it slower than real time.
  */
 import toWav from 'audiobuffer-to-wav';
-import { lengthOf, type UnrolledStep } from '../../core/rehearse/unrolled.ts';
+import { lengthOf, soundsOf, type UnrolledStep } from '../../core/rehearse/unrolled.ts';
 import { LAYERS, type Layer } from '../../core/song/document/scene.ts';
 import { createBank } from './bank.ts';
 import { fetchInstrument } from './bank-files.ts';
@@ -37,20 +37,9 @@ export async function renderWav(
   for (const layer of LAYERS) {
     output.setLevel(layer, how.silent.includes(layer) ? 0 : how.levels[layer]);
   }
-  const sounds = unrolled.flatMap(({ step, startSeconds, speed }) => {
-    const secondsPerTick = step.secondsPerTick / speed;
-    return step.events.flatMap(({ tick, event }) =>
-      event.kind === 'sound' && !how.silent.includes(event.sound.layer)
-        ? [
-            {
-              sound: event.sound,
-              time: startSeconds + tick * secondsPerTick + event.sound.delaySeconds,
-              secondsPerTick,
-            },
-          ]
-        : [],
-    );
-  });
+  const sounds = soundsOf(unrolled)
+    .filter(({ sound }) => !how.silent.includes(sound.layer))
+    .map(({ sound, atSeconds, secondsPerTick }) => ({ sound, time: atSeconds + sound.delaySeconds, secondsPerTick }));
   const inTime = sounds.sort((a, b) => a.time - b.time);
   let given = 0;
   const giveUntil = (until: number): void => {

@@ -2,8 +2,7 @@
  * A play-along as a Standard MIDI File: what a band plays of a range, once through, at the tempo that is set up, ramps and all. Each
  * layer that is heard is a track of its own; the delay between the strings of a strum is as it sounds.
  */
-import type { BandEvent } from '../../rehearse/band-event.ts';
-import type { UnrolledStep } from '../../rehearse/unrolled.ts';
+import { soundsOf, type UnrolledSound, type UnrolledStep } from '../../rehearse/unrolled.ts';
 import { QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { LAYERS, type Layer } from '../../song/document/scene.ts';
 import type { MidiEvent, MidiSong, MidiTrack } from './midi-song.ts';
@@ -30,9 +29,10 @@ export function toMidiRehearsal(
     names,
   }: { readonly title: string; readonly silent: readonly Layer[]; readonly names: Readonly<Record<Layer, string>> },
 ): MidiSong {
+  const sounds = soundsOf(unrolled);
   const conductor: MidiTrack = { name: title, channel: 0, program: null, events: tempos(unrolled) };
   const tracks = LAYERS.filter((layer) => !silent.includes(layer)).flatMap((layer): readonly MidiTrack[] => {
-    const events = notesOf(unrolled, layer);
+    const events = notesOf(sounds, layer);
     return events.length === 0 ? [] : [{ name: names[layer], ...INSTRUMENTS[layer], events }];
   });
   return { ticksPerQuarter: QUARTER_TICKS, tracks: [conductor, ...tracks] };
@@ -48,24 +48,18 @@ function tempos(unrolled: readonly UnrolledStep[]): readonly MidiEvent[] {
   });
 }
 
-function notesOf(unrolled: readonly UnrolledStep[], layer: Layer): readonly NoteEvent[] {
-  const notes = unrolled.flatMap(({ step, startTick, speed }) =>
-    step.events.flatMap(({ event }): readonly NoteEvent[] =>
-      event.kind === 'sound' && event.sound.layer === layer
-        ? [toNote(event.sound, startTick, step.secondsPerTick / speed)]
-        : [],
-    ),
-  );
-  return struckAnew([...notes].sort((a, b) => a.tick - b.tick));
+function notesOf(sounds: readonly UnrolledSound[], layer: Layer): readonly NoteEvent[] {
+  const own = sounds.filter(({ sound }) => sound.layer === layer);
+  return struckAnew(own.map(toNote).sort((a, b) => a.tick - b.tick));
 }
 
-function toNote(sound: BandEvent, startTick: number, secondsPerTick: number): NoteEvent {
+function toNote({ sound, tick, secondsPerTick }: UnrolledSound): NoteEvent {
   const ticksIn = (seconds: number): number => Math.round(seconds / secondsPerTick);
   const length = sound.seconds === null ? sound.ringTicks : ticksIn(sound.seconds);
   const isClick = sound.source === 'click';
   return {
     kind: 'note',
-    tick: startTick + sound.startTick + ticksIn(sound.delaySeconds),
+    tick: tick + ticksIn(sound.delaySeconds),
     lengthTicks: Math.max(1, Math.round(length)),
     midi: isClick ? CLICK[sound.touch === 'strong' ? 'strong' : 'weak'] : sound.midi,
     velocity: Math.max(1, Math.round(sound.velocity * LOUDEST)),

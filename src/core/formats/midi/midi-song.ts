@@ -11,7 +11,8 @@ import { performanceOf } from '../../arrange/performance/performance.ts';
 import { listNotes, PLAIN_TEMPO, type StrumNote } from '../../arrange/performance/strum-notes.ts';
 import { formatKey, signatureOf } from '../../harmony/key.ts';
 import { itemAt, range } from '../../kernel/list.ts';
-import { barTicks, formatMetre, type Metre, QUARTER_TICKS, usualPulseTicks } from '../../rhythm/metre.ts';
+import { clicksOfBar, countInOf } from '../../rehearse/click.ts';
+import { formatMetre, type Metre, QUARTER_TICKS } from '../../rhythm/metre.ts';
 import { type Tempo, ticksToSeconds } from '../../rhythm/tempo.ts';
 import { soundingKeyOf } from '../../song/chart/song-keys.ts';
 import type { Part, SongDocument } from '../../song/document/document.ts';
@@ -46,6 +47,7 @@ export type MidiSong = { readonly ticksPerQuarter: number; readonly tracks: read
 export const STEEL_GUITAR = 25;
 export const PERCUSSION = 9;
 export const CLICK = { strong: 76, weak: 77 } as const;
+const CLICK_TICKS = QUARTER_TICKS / 4;
 const CLICK_VELOCITY = { strong: 100, weak: 70 } as const;
 export const LOUDEST = 127;
 
@@ -56,26 +58,24 @@ export const LOUDEST = 127;
 export function toMidiSong(document: SongDocument, part: Part, ownBars: readonly LevelBar[] | null = null): MidiSong {
   const played = listPlayedBars(document);
   const [first] = played;
-  const countInTicks = first === undefined ? 0 : barTicks(first.metre) - (pickupOf(first) ?? 0);
+  const countIn = first === undefined ? NO_COUNT_IN : countInOf(first, 1);
+  const countInTicks = countIn.lengthTicks;
   const title = document.facts.title;
   const { bars } = performanceOf(document, part);
   const notes = listNotes({ part, played, bars: ownBars ?? bars });
   const conductor = first === undefined ? [] : conduct(document, played, countInTicks);
-  const clicks = first === undefined ? [] : [...countIn(first, countInTicks), ...clickAlong(played, countInTicks)];
+  const counted = countIn.beats.map(({ tick, beat }) => click(tick, beat === 0));
   return {
     ticksPerQuarter: QUARTER_TICKS,
     tracks: [
       { name: title, channel: 0, program: null, events: conductor },
       { name: part.name, channel: 0, program: STEEL_GUITAR, events: strum(notes, played, countInTicks) },
-      { name: 'Click', channel: PERCUSSION, program: null, events: clicks },
+      { name: 'Click', channel: PERCUSSION, program: null, events: [...counted, ...clickAlong(played, countInTicks)] },
     ],
   };
 }
 
-/** The ticks of a pick-up bar, which the count-in is shorter by; null for a whole bar. */
-function pickupOf({ bar, lengthTicks }: PlayedBar): number | null {
-  return bar.pickupBeats === null ? null : lengthTicks;
-}
+const NO_COUNT_IN: ReturnType<typeof countInOf> = { lengthTicks: 0, beats: [] };
 
 function conduct(document: SongDocument, played: readonly PlayedBar[], countInTicks: number): readonly MidiEvent[] {
   const { key: songKey } = soundingKeyOf(document);
@@ -156,27 +156,15 @@ function toNoteEvent(note: StrumNote, tempo: Tempo, countInTicks: number): NoteE
   };
 }
 
-function countIn(first: PlayedBar, countInTicks: number): readonly MidiEvent[] {
-  const pulse = usualPulseTicks(first.metre);
-  return range(0, Math.ceil(countInTicks / pulse)).map((beat) => click(beat * pulse, beat === 0, pulse));
-}
-
 function clickAlong(played: readonly PlayedBar[], countInTicks: number): readonly MidiEvent[] {
-  return played.flatMap((bar) => {
-    const pulse = usualPulseTicks(bar.metre);
-    return range(0, Math.ceil(bar.lengthTicks / pulse)).map((beat) =>
-      click(countInTicks + bar.startTick + beat * pulse, beat === 0, pulse),
-    );
-  });
+  return played.flatMap((bar) =>
+    clicksOfBar(bar, 'beats', 0).map(({ startTick, touch }) =>
+      click(countInTicks + bar.startTick + startTick, touch === 'strong'),
+    ),
+  );
 }
 
-function click(tick: number, isStrong: boolean, pulse: number): MidiEvent {
+function click(tick: number, isStrong: boolean): MidiEvent {
   const weight = isStrong ? 'strong' : 'weak';
-  return {
-    kind: 'note',
-    tick,
-    lengthTicks: Math.floor(pulse / 4),
-    midi: CLICK[weight],
-    velocity: CLICK_VELOCITY[weight],
-  };
+  return { kind: 'note', tick, lengthTicks: CLICK_TICKS, midi: CLICK[weight], velocity: CLICK_VELOCITY[weight] };
 }

@@ -1,4 +1,7 @@
 import { defineConfig } from '@playwright/test';
+import { SERVER_FLAGS } from './bench/server-flags.ts';
+
+process.env[SERVER_FLAGS] ??= '--liftoff-only';
 
 export default defineConfig({
   testDir: 'e2e',

@@ -1,5 +1,6 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { join } from 'node:path';
+import { serverFlags } from './server-flags.ts';
 
 /** The built server as a process of its own. */
 export type BuiltServer = {
@@ -11,7 +12,7 @@ export type BuiltServer = {
 /** Starts the built server on a port and a data folder; answers once it is ready. */
 export async function startBuiltServer(port: number, data: string): Promise<BuiltServer> {
   const startedAt = performance.now();
-  const child = spawn('node', ['dist/server/main.mjs'], {
+  const child = spawn('node', [...serverFlags(), 'dist/server/main.mjs'], {
     cwd: join(import.meta.dirname, '..'),
     env: { ...process.env, PORT: String(port), GOLDEN_LADDER_DATA: data },
     stdio: ['ignore', 'pipe', 'inherit'],

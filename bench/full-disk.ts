@@ -22,6 +22,7 @@ export type FullDiskReport = {
 
 const MEGABYTE = 1024 * 1024;
 const DISK_MEGABYTES = 420;
+/** What is left at most, where nothing else is said. */
 const MOST_LEFT_MEGABYTES = 80;
 const HANGS_AFTER_MS = 20_000;
 const RECOVERED_WITHIN_MS = 10_000;
@@ -47,9 +48,9 @@ type Edited = {
   readonly look: (when: string) => Promise<void>;
 };
 
-/** Fills the disk so often; `random` gives numbers from 0 to 1. */
+/** Fills the disk so often, up to what is left; `random` gives numbers from 0 to 1. */
 export async function fillDisks(
-  rounds: number,
+  { rounds, mostLeft = MOST_LEFT_MEGABYTES }: { readonly rounds: number; readonly mostLeft?: number },
   port: number,
   random: () => number,
   song: Document,
@@ -66,7 +67,7 @@ export async function fillDisks(
     let server = await start();
     const edited = await editSong(port, song, state);
     for (let round = 0; round < rounds; round += 1) {
-      await playRound(`round ${round}`, { disk, edited, random, state });
+      await playRound(`round ${round}`, { disk, edited, random, state, mostLeft });
       if (random() < 0.3) {
         await server.end('SIGKILL');
         server = await start();
@@ -132,12 +133,18 @@ async function editSong(port: number, song: Document, state: State): Promise<Edi
   };
 }
 
-type Round = { readonly disk: string; readonly edited: Edited; readonly random: () => number; readonly state: State };
+type Round = {
+  readonly disk: string;
+  readonly edited: Edited;
+  readonly random: () => number;
+  readonly state: State;
+  readonly mostLeft: number;
+};
 
 /** The disk fills up, songs are saved until that is refused, room is made, and they are saved again. */
-async function playRound(name: string, { disk, edited, random, state }: Round): Promise<void> {
+async function playRound(name: string, { disk, edited, random, state, mostLeft }: Round): Promise<void> {
   const [filler, more] = [join(disk, 'filler'), join(disk, 'filler-more')];
-  fillUp(disk, filler, Math.floor(random() * MOST_LEFT_MEGABYTES * MEGABYTE));
+  fillUp(disk, filler, Math.floor(random() * mostLeft * MEGABYTE));
   const refusal = await saveUntilRefused(edited, random() < 0.5);
   state.refused += refusal === null ? 0 : 1;
   if (refusal !== null && refusal.body['code'] !== 'disk-full' && refusal.body['code'] !== 'paused') {

@@ -52,7 +52,7 @@ ${real === null ? 'A real ext4 could not be mounted here.' : `${real.cuts} cuts 
 const fullAt = process.argv.indexOf('--full-disk');
 if (fullAt !== -1) {
   const rounds = Number(process.argv[fullAt + 1] ?? 50);
-  const report = await fillDisks(rounds, 5194, Math.random, writtenLongSong() as unknown as Document);
+  const report = await fillDisks({ rounds }, 5194, Math.random, writtenLongSong() as unknown as Document);
   const slowest = Math.max(...report.recoveryMs);
   const text = `# Full disks
 

@@ -15,7 +15,12 @@ test.afterEach(cleanUp);
 test('a disk that fills up while songs are saved loses nothing, hangs nothing, and recovers by itself', async () => {
   test.skip(!canMount(), 'needs the right to mount a small file system');
   const rounds = runs(4, 2);
-  const report = await fillDisks(rounds, PORT, createRandom(5), writtenLongSong() as unknown as Document);
+  const report = await fillDisks(
+    { rounds, mostLeft: runs(80, 24) },
+    PORT,
+    createRandom(5),
+    writtenLongSong() as unknown as Document,
+  );
   expect(report).toMatchObject({ lost: 0, hangs: 0, faults: [] });
   expect(report.acknowledged).toBeGreaterThan(2.5 * rounds);
 });

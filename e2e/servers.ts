@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { serverFlags } from '../bench/server-flags.ts';
 
 /** A port of this machine that nobody listens on. */
 function findFreePort(): Promise<number> {
@@ -50,7 +51,7 @@ export function newFolder(): string {
 type StartedServer = { readonly child: ChildProcess; readonly ready: boolean; readonly said: string };
 
 function spawnServer(port: number, folder: string, env: Readonly<Record<string, string>>, uid?: number): ChildProcess {
-  return spawn('node', ['--import', END_WITH_PARENT, 'dist/server/main.mjs'], {
+  return spawn('node', [...serverFlags(), '--import', END_WITH_PARENT, 'dist/server/main.mjs'], {
     env: { ...process.env, PORT: String(port), GOLDEN_LADDER_DATA: folder, ...env },
     ...(uid === undefined ? {} : { uid }),
   });

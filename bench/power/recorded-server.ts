@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
+import { serverFlags } from '../server-flags.ts';
 import { RECORD_FOLDER, RECORDED_DATA } from './record-format.ts';
 
 export const ROOT = join(import.meta.dirname, '..', ...(import.meta.dirname.endsWith('power') ? ['..'] : []));
@@ -108,7 +109,7 @@ export async function startProgram(
 ): Promise<Program> {
   const child = spawn(
     'node',
-    [...(recording === null ? [] : ['-r', recording.recorder]), join(ROOT, script), ...args],
+    [...serverFlags(), ...(recording === null ? [] : ['-r', recording.recorder]), join(ROOT, script), ...args],
     {
       env: {
         ...process.env,

@@ -16,7 +16,7 @@ import { listPlayedBars, totalsOf } from '../core/song/played/played-bars.ts';
 import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { arbitraryChart } from '../test-support/arbitrary-chart.ts';
 import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
-import { runs } from '../test-support/runs.ts';
+import { runs, someOf } from '../test-support/runs.ts';
 import { toMidiBytes } from './midi-bytes.ts';
 
 /*
@@ -36,7 +36,7 @@ def read(path):
             tick += message.time
             events.append({**message.dict(), 'time': tick})
         tracks.append(events)
-    return {'type': file.type, 'ticks': file.ticks_per_beat, 'length': file.length, 'tracks': tracks}
+    return {'type': file.type, 'ticks': file.ticks_per_beat, 'tracks': tracks}
 print(json.dumps([read(path) for path in sys.argv[1:]]))
 `;
 
@@ -44,7 +44,6 @@ type Message = { readonly type: string; readonly time: number; readonly [name: s
 type Read = {
   readonly type: number;
   readonly ticks: number;
-  readonly length: number;
   readonly tracks: readonly (readonly Message[])[];
 };
 
@@ -121,7 +120,7 @@ describe.skipIf(!hasMido)('a song as a MIDI file, read by another program', () =
   });
 
   test('the demo songs last as long as their bars say, to the millisecond, after the count-in', () => {
-    const songs = createDemoSongs();
+    const songs = someOf(createDemoSongs(), 3);
     for (const [index, read] of readBack(songs).entries()) {
       const song = itemAt(songs, index);
       const played = listPlayedBars(song);

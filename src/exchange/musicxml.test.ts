@@ -27,7 +27,7 @@ import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { arbitraryChart, arbitraryChord } from '../test-support/arbitrary-chart.ts';
 import { arbitrarySong } from '../test-support/arbitrary-song.ts';
 import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
-import { runs } from '../test-support/runs.ts';
+import { runs, someOf } from '../test-support/runs.ts';
 import { toMusicXmlText } from './musicxml-text.ts';
 import { packScore } from './pack-score.ts';
 import { parseXml } from './parse-xml.ts';
@@ -305,7 +305,7 @@ describe('MusicXML', () => {
 
   const LILYPOND = '/usr/bin/musicxml2ly';
   test.skipIf(!existsSync(LILYPOND))('is read by LilyPond’s musicxml2ly: the same chords in the same order', () => {
-    for (const [index, song] of demo.entries()) {
+    for (const [index, song] of someOf(demo, 3).entries()) {
       const file = join(folder, `${index}.musicxml`);
       writeFileSync(file, textOf(song));
       const { status, stderr } = spawnSync(LILYPOND, ['-o', join(folder, `${index}.ly`), file], { encoding: 'utf8' });

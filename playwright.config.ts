@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test';
 import { SERVER_FLAGS } from './bench/server-flags.ts';
+import { BROWSER } from './e2e/browser.ts';
 
 process.env[SERVER_FLAGS] ??= '--liftoff-only';
 
@@ -18,7 +19,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: BROWSER,
       args: [
         '--headless',
         '--no-sandbox',

@@ -1,11 +1,16 @@
 import { expect } from '@playwright/test';
-import { collectComplaints, expectNoAxeFindings, newSong, openSong, SONGS_LOOKED_AT } from './pages.ts';
+import {
+  collectComplaints,
+  expectNoAxeFindings,
+  newSong,
+  openSong,
+  SCREENS_OF_SONG,
+  SONGS_LOOKED_AT,
+} from './pages.ts';
 import { test } from './test.ts';
 
 /** What a look can break: all else is the same in every look. */
 const LOOK_RULES = ['color-contrast', 'link-in-text-block'];
-
-const STEPS = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout', 'rehearse'] as const;
 
 test('axe finds nothing on any screen, full or empty', async ({ page }) => {
   const complaints = collectComplaints(page);
@@ -21,7 +26,7 @@ test('axe finds nothing on any screen, full or empty', async ({ page }) => {
   await newSong(page);
   const empty = page.url().replace(/\/\w+$/, '');
   for (const song of [...full, empty]) {
-    for (const step of STEPS) {
+    for (const step of SCREENS_OF_SONG) {
       await page.goto(`${song}/${step}`);
       await expect(page.locator('main#step')).not.toBeEmpty();
       await page.waitForLoadState('networkidle');
@@ -53,7 +58,7 @@ test('the stage look is dark, kept on this device, and axe finds nothing on it; 
   for (const title of SONGS_LOOKED_AT) {
     await page.goto('/');
     const song = await openSong(page, title);
-    for (const step of STEPS) {
+    for (const step of SCREENS_OF_SONG) {
       await page.goto(`${song}/${step}`);
       await expect(page.locator('main#step')).not.toBeEmpty();
       await page.waitForLoadState('networkidle');

@@ -1,6 +1,10 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page } from '@playwright/test';
 import { runs } from '../src/test-support/runs.ts';
+import { STEPS } from '../src/web/app/steps.ts';
+
+/** The screens of a song, by the ends of their addresses. */
+export const SCREENS_OF_SONG: readonly string[] = [...STEPS.map(({ path }) => path), 'listen'];
 
 /** Makes a new, empty song by the button and waits for its chart. */
 export async function newSong(page: Page): Promise<void> {

@@ -2,6 +2,7 @@ import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { chromium, expect, type Page } from '@playwright/test';
+import { BROWSER } from './browser.ts';
 import { collectComplaints, expectNoAxeFindings, expectSaved } from './pages.ts';
 import { cleanUp, newFolder, PORT, start } from './servers.ts';
 import { test } from './test.ts';
@@ -260,7 +261,7 @@ for (const rate of [44_100, 48_000]) {
     const wav = info.outputPath('string.wav');
     writeFileSync(wav, stringWav(110 * 2 ** (-30 / 1200), rate));
     const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
+      executablePath: BROWSER,
       args: [
         '--no-sandbox',
         '--disable-gpu',
@@ -310,7 +311,7 @@ test('over plain http from another machine all works but pedals, microphone and 
   const env = { GOLDEN_LADDER_ORIGIN: `http://ladder.test:${PORT}`, GOLDEN_LADDER_PASSWORD: 'seven wooden capos' };
   expect((await start(newFolder(), env)).ready).toBe(true);
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: BROWSER,
     args: ['--no-sandbox', '--disable-gpu', '--host-resolver-rules=MAP ladder.test 127.0.0.1'],
   });
   try {

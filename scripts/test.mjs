@@ -3,7 +3,7 @@
  * browser. What a step says is shown when it has ended; the first that fails ends the other lane. Closes with the counts.
  */
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
 
 const root = join(import.meta.dirname, '..');
@@ -25,6 +25,17 @@ const lanes = [
   ],
 ];
 
+/**
+ * Where tests keep their files: in memory where there is room, since a thousand small files of each library are brought to the disk one by
+ * one. With all cases they lie on the disk itself.
+ */
+const MEMORY = '/dev/shm';
+const LEAST_BYTES = 4 * 1024 ** 3;
+const isQuick = Number(process.env.TEST_SHARE ?? 0) < 1;
+const fits = (folder) => existsSync(folder) && statfsSync(folder).bavail * statfsSync(folder).bsize > LEAST_BYTES;
+const files = isQuick && fits(MEMORY) ? mkdtempSync(join(MEMORY, 'golden-ladder-')) : null;
+process.on('exit', () => files !== null && rmSync(files, { recursive: true, force: true }));
+
 const running = new Set();
 let failedStep = null;
 
@@ -34,7 +45,7 @@ function runCommand(command, args) {
   const child = spawn(command, args, {
     cwd: root,
     stdio: ['ignore', 'pipe', 'pipe'],
-    env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
+    env: { ...process.env, ...(files === null ? {} : { TMPDIR: files }), PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport },
   });
   running.add(child);
   child.stdout.on('data', (chunk) => said.push(chunk));

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { styled } from 'styled-components';
@@ -173,6 +173,7 @@ function findShapes(document: SongDocument, players: Players): Promise<FilledSha
 /** One editor for as long as the song is open; what is not saved goes out when the song or the page is left. */
 function useEditorFor({ song, local }: Opened): SongEditor {
   const [editor] = useState(() => createSongEditor(song, api, local, findShapes));
+  const queries = useQueryClient();
   const isOpen = useRef(false);
   useEffect(() => {
     isOpen.current = true;
@@ -191,9 +192,15 @@ function useEditorFor({ song, local }: Opened): SongEditor {
       window.removeEventListener('beforeunload', onLeave);
       steps.stop();
       isOpen.current = false;
-      trackSave(editor.flush().then(() => (isOpen.current ? undefined : dropEmptyTry(editor))));
+      const leave = async (): Promise<void> => {
+        await editor.flush();
+        await (isOpen.current ? undefined : dropEmptyTry(editor));
+        // A list that was asked for before the song was left is read again.
+        void queries.invalidateQueries({ queryKey: ['songs'] });
+      };
+      trackSave(leave());
     };
-  }, [editor]);
+  }, [editor, queries]);
   return editor;
 }
 

@@ -2,11 +2,12 @@ import { describe, expect, test } from 'vitest';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { performanceOf } from '../arrange/performance/performance.ts';
 import { formatChordSymbol } from '../harmony/chord-symbol.ts';
+import { itemAt } from '../kernel/list.ts';
 import { QUARTER_TICKS } from '../rhythm/metre.ts';
 import { mainPartOf } from '../song/document/parts.ts';
 import { firstNoteMidi } from './first-note.ts';
 import { rowAt, rowsOf, rowsOnStage } from './stage-rows.ts';
-import { nowAndNext } from './standing.ts';
+import { beatsUntil, nowAndNext } from './standing.ts';
 import { bpmOfRound, COUNTED_RAMP, countRound, NOTHING_COUNTED, withinLimits } from './tempo.ts';
 
 const SONG = songFromChart(
@@ -17,7 +18,9 @@ const performance = performanceOf(SONG, mainPartOf(SONG));
 describe('what stands at a moment', () => {
   const at = (index: number, beat: number) => {
     const ahead = performance.played.map((_, each) => each).slice(index);
-    const { now, next, beats, staying } = nowAndNext(performance, ahead, beat * QUARTER_TICKS);
+    const tick = beat * QUARTER_TICKS;
+    const { now, next, dueTick, staying } = nowAndNext(performance, ahead, tick);
+    const beats = beatsUntil(dueTick ?? 0, tick, itemAt(performance.played, index));
     const name = (each: typeof now): string => (each?.chord == null ? '' : formatChordSymbol(each.chord));
     return `${name(now)} ${name(next)} ${beats} ${staying.join('')}`;
   };

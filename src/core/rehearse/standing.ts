@@ -9,7 +9,7 @@ import { isEqual } from '../kernel/equal.ts';
 import { usualPulseTicks } from '../rhythm/metre.ts';
 import { describeChange } from '../shapes/change.ts';
 import type { Finger } from '../shapes/shape.ts';
-import { slotEntryTick } from '../song/played/played-bars.ts';
+import { type PlayedBar, slotEntryTick } from '../song/played/played-bars.ts';
 
 /** A chord at its moment: `startTick` from the bar line of its bar. Held is null where nothing is kept for it or nothing is played. */
 export type Standing = {
@@ -21,11 +21,11 @@ export type Standing = {
   readonly startTick: number;
 };
 
-/** What is held now, what comes next, in how many counted beats, and the fingers that stay in the change. */
+/** What is held now, what comes next and when (in ticks from the first bar line that was given), and the fingers that stay in the change. */
 export type NowAndNext = {
   readonly now: Standing | null;
   readonly next: Standing | null;
-  readonly beats: number | null;
+  readonly dueTick: number | null;
   readonly staying: readonly Finger[];
 };
 
@@ -45,13 +45,17 @@ export function nowAndNext(performed: Performed, indexes: readonly number[], tic
   const current = placed.findLast(({ from }) => from <= tick) ?? null;
   const next =
     placed.find(({ standing, from }) => from > tick && !isSameHold(standing, current?.standing ?? null)) ?? null;
-  const [bar] = ahead.map((index) => performed.played[index]);
   return {
     now: current?.standing ?? null,
     next: next?.standing ?? null,
-    beats: next === null || bar === undefined ? null : Math.ceil((next.from - tick) / usualPulseTicks(bar.metre)),
+    dueTick: next?.from ?? null,
     staying: stayingFingers(current?.standing.held ?? null, next?.standing.held ?? null),
   };
+}
+
+/** How many counted beats of a bar there are from a tick to another one. */
+export function beatsUntil(dueTick: number, tick: number, { metre }: Pick<PlayedBar, 'metre'>): number {
+  return Math.ceil((dueTick - tick) / usualPulseTicks(metre));
 }
 
 function lengthOf({ played }: Performed, index: number): number {

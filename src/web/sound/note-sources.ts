@@ -1,5 +1,6 @@
 /* A sound as nodes of an audio context: a sample at the pitch that is asked for, a click, or a tone, with its own rise and decay. */
 import type { BandEvent } from '../../core/rehearse/band-event.ts';
+import type { Layer } from '../../core/song/document/scene.ts';
 import { findZone, type Instrument } from './bank.ts';
 import { clickBuffers } from './click-sound.ts';
 
@@ -26,11 +27,19 @@ const BEHIND_ATTACK = 0.045;
 const GLIDE = 0.07;
 const LOUDNESS = { string: 0.8, bass: 1.1, click: 0.5, tone: 0.35 } as const;
 
-/** Begins the notes of a band on a context; null where an instrument has no sound for one. */
-export function createSources(context: BaseAudioContext, band: LoadedBand): (due: DueSound) => Note | null {
+/**
+ * Begins the notes of a band on a context; null where an instrument has no sound for one. `gainFor` gives a gain of a layer that nothing
+ * else uses, which may have belonged to a note before.
+ */
+export function createSources(
+  context: BaseAudioContext,
+  band: LoadedBand,
+  gainFor: (layer: Layer) => GainNode,
+): (due: DueSound) => Note | null {
   const clicks = clickBuffers(context);
   const withGain = (source: AudioScheduledSourceNode, { sound, time }: DueSound): Begun => {
-    const gain = new GainNode(context, { gain: 0 });
+    const gain = gainFor(sound.layer);
+    gain.gain.cancelScheduledValues(0);
     gain.gain.setValueAtTime(sound.velocity * LOUDNESS[sound.source], time);
     source.connect(gain);
     return { source, gain };

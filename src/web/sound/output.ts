@@ -3,9 +3,9 @@
  *
  * Every string has one voice: what sounded on it is choked as it is struck again, as on a guitar. Each note is a sample with a decay of
  * its own; nodes that have ended are let go a few times a second, or memory would grow with every strum. To be told of each end by itself
- * would cost more than to look for them.
+ * would cost more than to look for them. What a note fades with serves another one afterwards: there is half as much to throw away.
  */
-import type { Layer } from '../../core/song/document/scene.ts';
+import { LAYERS, type Layer } from '../../core/song/document/scene.ts';
 import type { Bank, Instrument, InstrumentName } from './bank.ts';
 import { createSources, type DueSound, endNote, type LoadedBand, type Note } from './note-sources.ts';
 
@@ -41,14 +41,24 @@ export function createOutput(
   destination: AudioNode = context.destination,
 ): Output {
   const levels = mixerOf(context, destination);
-  const sourceOf = createSources(context, band);
+  const spare = new Map<Layer, GainNode[]>(LAYERS.map((layer) => [layer, []]));
+  const gainFor = (layer: Layer): GainNode => {
+    const used = spare.get(layer)?.pop();
+    if (used !== undefined) {
+      return used;
+    }
+    const gain = new GainNode(context, { gain: 0 });
+    gain.connect(levels[layer]);
+    return gain;
+  };
+  const sourceOf = createSources(context, band, gainFor);
   const heard: Partial<Record<Layer, number>> = {};
   const voices = new Map<string, Live>();
   const live = new Set<Live>();
   let sweptAt = context.currentTime;
   const letGo = (own: Live): void => {
-    own.gain.disconnect();
     own.source.disconnect();
+    spare.get(own.layer)?.push(own.gain);
     live.delete(own);
     if (voices.get(own.voice) === own) {
       voices.delete(own.voice);
@@ -77,12 +87,11 @@ export function createOutput(
         return;
       }
       const voice = `${sound.layer} ${sound.voice}`;
-      const own: Live = { ...made, from: time, voice };
+      const own: Live = { ...made, from: time, layer: sound.layer, voice };
       const before = voices.get(voice);
       if (before !== undefined && sound.source !== 'click') {
         before.endsAt = endNote(before, time, CHOKE, CHOKED_AFTER);
       }
-      own.gain.connect(levels[sound.layer]);
       voices.set(voice, own);
       live.add(own);
     },
@@ -108,13 +117,19 @@ export function createOutput(
   };
 }
 
-type Live = Omit<Note, 'endsAt'> & { readonly from: number; readonly voice: string; endsAt: number };
+type Live = Omit<Note, 'endsAt'> & {
+  readonly from: number;
+  readonly layer: Layer;
+  readonly voice: string;
+  endsAt: number;
+};
 
 /** How often what has ended is looked for, in seconds. */
 const SWEPT_EVERY = 0.25;
 
 const CHOKE = 0.006;
-const CHOKED_AFTER = 0.06;
+/** After five time constants less than a hundredth is left of it. */
+const CHOKED_AFTER = 0.03;
 const LEVEL_FADE = 0.03;
 /** Quiet enough for headphones that were left at full volume. */
 const MASTER = 0.28;

@@ -1,6 +1,7 @@
 import { memo, useEffect, useMemo, useRef } from 'react';
 import { styled } from 'styled-components';
 import { toBarPattern } from '../../../../core/arrange/performance/bar-pattern.ts';
+import { isEqual } from '../../../../core/kernel/equal.ts';
 import { cellAt, type Pattern } from '../../../../core/rhythm/pattern.ts';
 import { StrokeRow } from '../../../painters/stroke-row.tsx';
 import { useSounding } from '../../../sound/sounding.ts';
@@ -12,22 +13,32 @@ export function HandRow({ stage }: { readonly stage: StageSight }) {
   const { guitar, index, indexes } = stage;
   const shown = index ?? indexes[0] ?? -1;
   const [played, bar] = [guitar.played[shown], guitar.bars[shown]];
-  const pattern = useMemo(
+  const own = useMemo(
     () => (played === undefined || bar === undefined ? null : toBarPattern(played, bar.strokes)),
     [played, bar],
   );
+  const pattern = useSameWhileEqual(own);
   return (
     <Hand aria-label="The right hand">
-      {pattern === null ? <small>the right hand rests</small> : <LitRow pattern={pattern} index={shown} />}
+      {pattern === null ? <small>the right hand rests</small> : <LitRow pattern={pattern} />}
     </Hand>
   );
+}
+
+/** The value before, where the new one says the same: bars that are played alike are not drawn anew. */
+function useSameWhileEqual<T>(value: T): T {
+  const last = useRef(value);
+  if (!isEqual(last.current, value)) {
+    last.current = value;
+  }
+  return last.current;
 }
 
 /**
  * The strokes with a mark behind the one that sounds. The mark is moved over them, up to twenty times a second: nothing else is drawn anew,
  * which would cost more than all the sound.
  */
-const LitRow = memo(function LitRow({ pattern, index }: { readonly pattern: Pattern; readonly index: number }) {
+const LitRow = memo(function LitRow({ pattern }: { readonly pattern: Pattern }) {
   const row = useRef<HTMLDivElement>(null);
   const mark = useRef<HTMLElement>(null);
   useEffect(() => {
@@ -36,7 +47,7 @@ const LitRow = memo(function LitRow({ pattern, index }: { readonly pattern: Patt
     let lit: (typeof places)[number] | undefined;
     const show = (): void => {
       const { moment } = useSounding.getState();
-      const cell = moment?.index === index ? places[cellAt(pattern, moment.tick)] : undefined;
+      const cell = moment !== null && moment.index !== null ? places[cellAt(pattern, moment.tick)] : undefined;
       if (cell !== lit) {
         moveMark(mark.current, lit, cell);
         lit = cell;
@@ -44,7 +55,7 @@ const LitRow = memo(function LitRow({ pattern, index }: { readonly pattern: Patt
     };
     show();
     return useSounding.subscribe(show);
-  }, [pattern, index]);
+  }, [pattern]);
   return (
     <Strokes ref={row}>
       <Mark ref={mark} aria-hidden="true" />

@@ -1,53 +1,66 @@
 import { memo, useRef } from 'react';
 import { styled } from 'styled-components';
 import { formatChordSymbol } from '../../../../core/harmony/chord-symbol.ts';
-import { nowAndNext, type Standing } from '../../../../core/rehearse/standing.ts';
+import { beatsUntil, nowAndNext, type Standing } from '../../../../core/rehearse/standing.ts';
 import type { Finger } from '../../../../core/shapes/shape.ts';
-import { slotEntryTick } from '../../../../core/song/played/played-bars.ts';
+import { type PlayedBar, slotEntryTick } from '../../../../core/song/played/played-bars.ts';
 import { sayNextIn, sayStaying } from '../../../../core/words/rehearse/stage-words.ts';
 import { useChordName } from '../../../api/settings.tsx';
 import { ShapeBox } from '../../../painters/shape-box.tsx';
-import { useSounding } from '../../../sound/sounding.ts';
+import { type Sounding, useSounding } from '../../../sound/sounding.ts';
 import { colour, nameFace } from '../../../theme/tokens.ts';
 import { Signed } from '../../../ui/signed.tsx';
 import type { StageSight } from '../use-stage.ts';
 
 /** The chord that is held and the one that comes, large; each with its box, and the fingers that stay. For a class only names and the count. */
 export function NowNext({ stage, isForClass }: { readonly stage: StageSight; readonly isForClass: boolean }) {
-  const { guitar, ahead, place } = stage;
+  const { guitar, index, ahead, place } = stage;
   const isCounting = place.kind !== 'bar';
-  const tick = useStandingTick(stage);
-  const counted = useLastCount();
-  const { now, next, beats, staying } = nowAndNext(guitar, ahead, isCounting ? -1 : tick);
+  const tick = useChordTick(stage);
+  const { now, next, dueTick, staying } = nowAndNext(guitar, ahead, isCounting ? -1 : tick);
+  const bar = index === null ? undefined : guitar.played[index];
   return (
     <Pair data-class={isForClass || undefined}>
       <Now>
         <small>{isCounting ? 'counting in' : 'now'}</small>
-        {isCounting ? (
-          <Beat>{counted ?? '·'}</Beat>
-        ) : (
-          <Chord standing={now} isLarge hasBox={!isForClass} staying={NO_FINGERS} />
-        )}
+        {isCounting ? <LastCount /> : <Chord standing={now} isLarge hasBox={!isForClass} staying={NO_FINGERS} />}
       </Now>
       <Next>
-        <small>{isCounting ? 'begins with' : sayNextIn(beats)}</small>
+        <small>{isCounting ? 'begins with' : <NextIn dueTick={dueTick} bar={bar ?? null} />}</small>
         <Chord standing={next} isLarge={false} hasBox={!isForClass} staying={isCounting ? NO_FINGERS : staying} />
-        {isForClass && !isCounting && <Beat aria-hidden="true">{counted ?? '·'}</Beat>}
+        {isForClass && !isCounting && <LastCount isHidden />}
       </Next>
     </Pair>
   );
 }
 
-/** The tick that decides what stands: that of the last counted beat or chord. The strums between change nothing that is read here. */
-function useStandingTick({ guitar, index }: StageSight): number {
+/** In how many beats the next chord comes: all that changes from beat to beat is drawn by itself. */
+function NextIn({ dueTick, bar }: { readonly dueTick: number | null; readonly bar: PlayedBar | null }) {
+  const tick = useTickOf(({ moment }) => moment?.counted !== null && moment?.counted !== undefined);
+  return sayNextIn(dueTick === null || bar === null ? null : beatsUntil(dueTick, tick, bar));
+}
+
+function LastCount({ isHidden = false }: { readonly isHidden?: boolean }) {
+  const counted = useLastCount();
+  return <Beat aria-hidden={isHidden || undefined}>{counted ?? '·'}</Beat>;
+}
+
+/** The tick at which the chord that stands was struck. The strums and beats between change nothing that is read here. */
+function useChordTick({ guitar, index }: StageSight): number {
   const slots = index === null ? [] : (guitar.played[index]?.slots ?? []);
   const starts = slots.map((_, at) => slotEntryTick(slots, at));
   const next = index === null ? undefined : guitar.played[index + 1]?.slots[0];
   const early = index === null || next === undefined ? -1 : (guitar.played[index]?.lengthTicks ?? 0) - next.pushTicks;
+  const ticks = [0, ...starts, early];
+  return useTickOf(({ moment }) => moment !== null && ticks.includes(moment.tick));
+}
+
+/** The tick of the last moment that is told. */
+function useTickOf(isTold: (sounding: Sounding) => boolean): number {
   const last = useRef(0);
-  return useSounding(({ moment }) => {
-    const isTold = moment !== null && (moment.counted !== null || [...starts, early].includes(moment.tick));
-    last.current = isTold ? (moment.index === null ? 0 : moment.tick) : last.current;
+  return useSounding((sounding) => {
+    const { moment } = sounding;
+    last.current = moment !== null && isTold(sounding) ? (moment.index === null ? 0 : moment.tick) : last.current;
     return last.current;
   });
 }

@@ -3,7 +3,7 @@
  * browser. What a step says is shown when it has ended; the first that fails ends the other lane. Closes with the counts.
  */
 import { spawn } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
 
 const root = join(import.meta.dirname, '..');
@@ -34,6 +34,10 @@ const LEAST_BYTES = 4 * 1024 ** 3;
 const isQuick = Number(process.env.TEST_SHARE ?? 0) < 1;
 const fits = (folder) => existsSync(folder) && statfsSync(folder).bavail * statfsSync(folder).bsize > LEAST_BYTES;
 const files = isQuick && fits(MEMORY) ? mkdtempSync(join(MEMORY, 'golden-ladder-')) : null;
+if (files !== null) {
+  // Some tests try what another user may do.
+  chmodSync(files, 0o755);
+}
 process.on('exit', () => files !== null && rmSync(files, { recursive: true, force: true }));
 
 const running = new Set();

@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
+  cpSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
@@ -37,6 +38,18 @@ import { pathsIn } from './paths.ts';
 const folder = mkdtempSync(join(tmpdir(), 'library-'));
 const files = { migrationsFolder: MIGRATIONS, templateFile: templateFile() };
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+let whole: Promise<string> | null = null;
+
+/** A data folder whose library was made and closed, once for all that begin with one. */
+async function libraryIn(data: string): Promise<void> {
+  whole ??= (async () => {
+    const first = join(folder, 'first');
+    await (await openLibrary(first, files)).close();
+    return first;
+  })();
+  cpSync(await whole, data, { recursive: true });
+}
 
 describe('a data folder', () => {
   test('is locked by one process at a time', async () => {
@@ -84,9 +97,8 @@ describe('a data folder', () => {
     ['that is a file', (data: string) => replaceByFile(join(data, 'library'))],
   ])('%s is said to be damaged, points to the newest backup, and is left as it is', async (name, spoil) => {
     const data = join(folder, name.replaceAll(' ', '-'));
-    const library = await openLibrary(data, files);
-    await library.close();
-    mkdirSync(join(data, 'backups'));
+    await libraryIn(data);
+    mkdirSync(join(data, 'backups'), { recursive: true });
     writeFileSync(join(data, 'backups', 'library-2026-05-04T10-20-30-400Z.json'), '{}');
     spoil(data);
     const before = fingerprintOf(data);
@@ -103,7 +115,7 @@ describe('a data folder', () => {
     ['of this very process', `${process.pid}\n/nowhere\n`],
   ])('with a lock of the engine that is %s opens, and says that it was not closed', async (name, text) => {
     const data = join(folder, `lock-${name.replaceAll(' ', '-')}`);
-    await (await openLibrary(data, files)).close();
+    await libraryIn(data);
     writeFileSync(join(data, 'library', 'postmaster.pid'), text);
     const said: string[] = [];
     const library = await openLibrary(data, { ...files, say: (sentence) => said.push(sentence) });
@@ -113,7 +125,7 @@ describe('a data folder', () => {
 
   test('whose first start was cut short before its songs were in is new to the next one', async () => {
     const data = join(folder, 'cut-short');
-    await (await openLibrary(data, files)).close();
+    await libraryIn(data);
     const again = await openLibrary(data, files);
     expect(again.isNew).toBe(true);
     await again.settle();
@@ -204,11 +216,9 @@ describe('a restore that was cut short', () => {
     };
   };
 
-  /** A data folder with an old library, and a new one made beside it. */
-  const prepare = async (
-    name: string,
-  ): Promise<{ readonly data: string; readonly made: string; readonly aside: string }> => {
-    const data = join(folder, name);
+  let both: Promise<string> | null = null;
+  const makeBoth = async (): Promise<string> => {
+    const data = join(folder, 'both');
     for (const title of ['New', 'Old']) {
       const library = await openLibrary(data, files);
       await library.settle();
@@ -221,6 +231,16 @@ describe('a restore that was cut short', () => {
         renameSync(pathsIn(data).library, join(data, 'made'));
       }
     }
+    return data;
+  };
+
+  /** A data folder with an old library, and a new one made beside it. */
+  const prepare = async (
+    name: string,
+  ): Promise<{ readonly data: string; readonly made: string; readonly aside: string }> => {
+    const data = join(folder, name);
+    both ??= makeBoth();
+    cpSync(await both, data, { recursive: true });
     return { data, made: join(data, 'made'), aside: join(data, 'library-before-restore-x') };
   };
 

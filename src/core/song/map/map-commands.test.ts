@@ -296,7 +296,7 @@ describe('any commands', () => {
         }
         expect(history.present).toBe(SONG);
       }),
-      { numRuns: runs(10), seed: 6, endOnFailure: true },
+      { numRuns: runs(10, 3), seed: 6, endOnFailure: true },
     );
   });
 });

@@ -28,6 +28,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
+          isolate: false,
           environment: 'node',
           include: ['src/server/**/*.test.ts'],
           globalSetup: ['src/test-support/database-template.ts'],

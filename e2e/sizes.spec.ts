@@ -1,4 +1,5 @@
 import { type Browser, type BrowserContextOptions, expect, type Page } from '@playwright/test';
+import { someOf } from '../src/test-support/runs.ts';
 import { STEPS } from '../src/web/app/steps.ts';
 import { collectComplaints, expectNoAxeFindings, openSong, SCREENS_OF_SONG } from './pages.ts';
 import { test } from './test.ts';
@@ -50,9 +51,9 @@ function smallTargets(page: Page, least: number): Promise<readonly string[]> {
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true };
 const TABLET = { viewport: { width: 820, height: 1180 }, hasTouch: true, isMobile: true };
 
-for (const [name, size] of [
-  ['a phone', PHONE],
-  ['a tablet', TABLET],
+for (const [name, size, screens] of [
+  ['a phone', PHONE, SCREENS_OF_SONG],
+  ['a tablet', TABLET, someOf(SCREENS_OF_SONG, 5)],
 ] as const) {
   test(`on ${name} everything that can be pressed is 44 px large, nothing scrolls sideways, and axe finds nothing`, async ({
     browser,
@@ -62,7 +63,7 @@ for (const [name, size] of [
     const complaints = collectComplaints(page);
     const song = await openFirstSong(page);
     const small: string[] = [];
-    for (const address of ['/', '/settings', '/classes', ...SCREENS_OF_SONG.map((step) => `${song}/${step}`)]) {
+    for (const address of ['/', '/settings', '/classes', ...screens.map((step) => `${song}/${step}`)]) {
       await page.goto(address);
       await page.waitForLoadState('networkidle');
       small.push(...(await smallTargets(page, 44)).map((each) => `${address.replace(/.*\//, '')}: ${each}`));

@@ -6,7 +6,7 @@
 /** The variable that holds them, with spaces between. */
 export const SERVER_FLAGS = 'GOLDEN_LADDER_TEST_FLAGS';
 
-/** The flags that are set. */
-export function serverFlags(): readonly string[] {
-  return (process.env[SERVER_FLAGS] ?? '').split(' ').filter((flag) => flag !== '');
+/** The flags that are set, for all servers or in what one is started with. */
+export function serverFlags(env: Readonly<Record<string, string>> = {}): readonly string[] {
+  return (env[SERVER_FLAGS] ?? process.env[SERVER_FLAGS] ?? '').split(' ').filter((flag) => flag !== '');
 }

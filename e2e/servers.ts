@@ -51,7 +51,7 @@ export function newFolder(): string {
 type StartedServer = { readonly child: ChildProcess; readonly ready: boolean; readonly said: string };
 
 function spawnServer(port: number, folder: string, env: Readonly<Record<string, string>>, uid?: number): ChildProcess {
-  return spawn('node', [...serverFlags(), '--import', END_WITH_PARENT, 'dist/server/main.mjs'], {
+  return spawn('node', [...serverFlags(env), '--import', END_WITH_PARENT, 'dist/server/main.mjs'], {
     env: { ...process.env, PORT: String(port), GOLDEN_LADDER_DATA: folder, ...env },
     ...(uid === undefined ? {} : { uid }),
   });

@@ -51,7 +51,7 @@ function installPackages() {
 
 const DEBIAN_PACKAGES = [
   { name: 'chromium', file: '/usr/bin/chromium' },
-  // The same without windows of its own, which the browser's tests take where it is there: they need half the time.
+  // The same without windows of its own, which the browser's tests take where it is there: it costs less.
   { name: 'chromium-headless-shell', file: '/usr/bin/chromium-headless-shell', isOptional: true },
   { name: 'lilypond', file: '/usr/bin/lilypond' },
   { name: 'poppler-utils', file: '/usr/bin/pdftotext' },

@@ -38,6 +38,12 @@ if (files !== null) {
   // Some tests try what another user may do.
   chmodSync(files, 0o755);
 }
+for (const signal of ['SIGINT', 'SIGTERM']) {
+  process.once(signal, () => {
+    endAll();
+    process.exit(1);
+  });
+}
 process.on('exit', () => files !== null && rmSync(files, { recursive: true, force: true }));
 
 const running = new Set();
@@ -62,11 +68,15 @@ function runCommand(command, args) {
   });
 }
 
-function endOtherLane(name) {
-  failedStep = name;
+function endAll() {
   for (const child of running) {
     child.kill('SIGTERM');
   }
+}
+
+function endOtherLane(name) {
+  failedStep = name;
+  endAll();
 }
 
 async function runStep([name, command, args]) {

@@ -26,7 +26,7 @@ export function NowNext({ stage, isForClass }: { readonly stage: StageSight; rea
         {isCounting ? <LastCount /> : <Chord standing={now} isLarge hasBox={!isForClass} staying={NO_FINGERS} />}
       </Now>
       <Next>
-        <small>{isCounting ? 'begins with' : <NextIn dueTick={dueTick} bar={bar ?? null} />}</small>
+        <small>{isCounting ? 'begins with' : <NextIn dueTick={dueTick} chordTick={tick} bar={bar ?? null} />}</small>
         <Chord standing={next} isLarge={false} hasBox={!isForClass} staying={isCounting ? NO_FINGERS : staying} />
         {isForClass && !isCounting && <LastCount isHidden />}
       </Next>
@@ -35,8 +35,14 @@ export function NowNext({ stage, isForClass }: { readonly stage: StageSight; rea
 }
 
 /** In how many beats the next chord comes: all that changes from beat to beat is drawn by itself. */
-function NextIn({ dueTick, bar }: { readonly dueTick: number | null; readonly bar: PlayedBar | null }) {
-  const tick = useTickOf(({ moment }) => moment?.counted !== null && moment?.counted !== undefined);
+function NextIn(props: {
+  readonly dueTick: number | null;
+  readonly chordTick: number;
+  readonly bar: PlayedBar | null;
+}) {
+  const { dueTick, chordTick, bar } = props;
+  const beatTick = useTickOf(({ moment }) => moment?.counted !== null && moment?.counted !== undefined);
+  const tick = Math.max(beatTick, chordTick);
   return sayNextIn(dueTick === null || bar === null ? null : beatsUntil(dueTick, tick, bar));
 }
 

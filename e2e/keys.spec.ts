@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { openSong } from './pages.ts';
+import { openSong, SCREENS_OF_SONG } from './pages.ts';
 import { cleanUp, newFolder, start, URL_BASE } from './servers.ts';
 import { test } from './test.ts';
 
@@ -91,9 +91,7 @@ test('the focus is always to be seen', async ({ page }) => {
 test('everything that can be pressed is at least 24 px large', async ({ page }) => {
   await page.goto('/');
   const song = await openSong(page, 'Tin Roof Almanac');
-  const steps = ['listen', 'capo', 'shapes', 'map', 'right-hand', 'levels', 'handout', 'rehearse'].map(
-    (step) => `${song}/${step}`,
-  );
+  const steps = SCREENS_OF_SONG.map((step) => `${song}/${step}`);
   for (const path of ['/', '/settings', '/classes', ...steps]) {
     await page.goto(path);
     await page.waitForLoadState('networkidle');

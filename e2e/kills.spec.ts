@@ -20,5 +20,6 @@ test('nothing that was acknowledged is lost by a power cut at a random moment of
   const report = await cutPower(cuts, PORT, createRandom(11), { work: tmpdir(), size });
   expect(report.faults).toEqual([]);
   expect(report.images).toBe(2 * cuts);
-  expect(report.acknowledged).toBeGreaterThan(2 * cuts);
+  // Ten random moments have more than ten changes before each of them on average; two may both come early.
+  expect(report.acknowledged).toBeGreaterThan((cuts < 10 ? 2 : 10) * cuts);
 });

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { openSong, SCREENS_OF_SONG } from './pages.ts';
+import { openSong } from './pages.ts';
 import { cleanUp, newFolder, start, URL_BASE } from './servers.ts';
 import { test } from './test.ts';
 
@@ -85,25 +85,5 @@ test('the focus is always to be seen', async ({ page }) => {
       // The chart editor draws its ring a moment after it is focused.
       await expect.poll(findUnseen, { timeout: 20_000 }).toBeNull();
     }
-  }
-});
-
-test('everything that can be pressed is at least 24 px large', async ({ page }) => {
-  await page.goto('/');
-  const song = await openSong(page, 'Tin Roof Almanac');
-  const steps = SCREENS_OF_SONG.map((step) => `${song}/${step}`);
-  for (const path of ['/', '/settings', '/classes', ...steps]) {
-    await page.goto(path);
-    await page.waitForLoadState('networkidle');
-    const small = await page.evaluate(() =>
-      [...document.querySelectorAll('a, button, [role="radio"], label[data-rac]')].flatMap((element) => {
-        const { width, height } = element.getBoundingClientRect();
-        const isShown = width > 1 && height > 1 && !element.matches('input');
-        return isShown && (width < 24 || height < 24)
-          ? [`${Math.round(width)}x${Math.round(height)} ${element.outerHTML.slice(0, 100)}`]
-          : [];
-      }),
-    );
-    expect(small, path).toEqual([]);
   }
 });

@@ -1,7 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { expect, type Response } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
-import { expectNoAxeFindings, newSong, openSong, SCREENS_OF_SONG } from './pages.ts';
+import { expectNoAxeFindings, newSong, openSong } from './pages.ts';
 import { test } from './test.ts';
 
 test('a deleted song can be brought back, and an emptied library offers the demo again', async ({ page }) => {
@@ -37,22 +37,6 @@ test('a long song opens, scrolls and goes on over several pages', async ({ page 
   await expect(page.getByRole('region', { name: 'Part 60' })).toBeVisible();
   await page.getByRole('link', { name: 'Handout', exact: true }).click();
   await expect(page.getByText(/^\d+ pages\.$/)).toBeVisible();
-});
-
-test('nothing scrolls sideways on a small screen', async ({ page }) => {
-  await page.goto('/');
-  const song = await openSong(page, 'Tin Roof Almanac');
-  // Phones and tablets are looked at in sizes.spec.
-  await page.setViewportSize({ width: 1024, height: 768 });
-  for (const path of [...SCREENS_OF_SONG.map((step) => `${song}/${step}`), '/classes']) {
-    await page.goto(path);
-    await expect(page.locator('main').first()).not.toBeEmpty();
-    await page.waitForLoadState('networkidle');
-    const overflow = await page.evaluate(
-      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-    );
-    expect(overflow, path).toBe(0);
-  }
 });
 
 test('the first page needs less than 260 kB of script', async ({ page }) => {

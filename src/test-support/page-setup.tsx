@@ -12,6 +12,20 @@ const escapeIdentifier = (text: string): string => text.replaceAll(/[^\w-]/g, (s
 
 (globalThis as { CSS?: { escape: (text: string) => string } }).CSS ??= { escape: escapeIdentifier };
 
+/** What an element looks like where nothing has a style: as is written on it. Rules are gone through for every name that is asked, for long. */
+const styleWithoutRules = (element: Element): CSSStyleDeclaration => {
+  const { style } = element as HTMLElement;
+  if (style.display === '' && element.hasAttribute('hidden')) {
+    const hidden = document.createElement('span').style;
+    hidden.display = 'none';
+    return hidden;
+  }
+  return style;
+};
+if (typeof window !== 'undefined') {
+  window.getComputedStyle = styleWithoutRules;
+}
+
 installInlineWorker();
 // There is no sound here, which would be said over what is looked at; some tests have no page either.
 if (typeof localStorage !== 'undefined') {

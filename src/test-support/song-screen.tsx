@@ -10,6 +10,7 @@ import type { SongApi } from '../web/api/client.ts';
 import { createSongEditor, type SongEditor } from '../web/editor/song-editor.ts';
 import { SongEditorProvider } from '../web/editor/use-song.tsx';
 import { KeyListener } from '../web/ui/keys.tsx';
+import { Unstyled } from './unstyled.tsx';
 
 /** The id of the song that is shown. */
 export const SONG_ID = '00000000-0000-4000-8000-000000000001';
@@ -35,7 +36,7 @@ export function showSong(document: SongDocument, screen: ReactNode): SongEditor 
       <SongEditorProvider editor={editor}>
         <MemoryRouter>
           <KeyListener />
-          {screen}
+          <Unstyled>{screen}</Unstyled>
         </MemoryRouter>
       </SongEditorProvider>
     </QueryClientProvider>,

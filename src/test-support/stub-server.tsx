@@ -6,6 +6,7 @@ import { MemoryRouter } from 'react-router';
 import { vi } from 'vitest';
 import type { ErrorCode } from '../contract/api.ts';
 import { KeyListener } from '../web/ui/keys.tsx';
+import { Unstyled } from './unstyled.tsx';
 
 /** What was asked for: "PATCH /api/settings", with the body that came along. */
 export type Asked = { readonly what: string; readonly body: unknown };
@@ -41,7 +42,7 @@ export function showScreen(screen: ReactNode): void {
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <MemoryRouter>
         <KeyListener />
-        {screen}
+        <Unstyled>{screen}</Unstyled>
       </MemoryRouter>
     </QueryClientProvider>,
   );

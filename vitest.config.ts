@@ -17,20 +17,12 @@ export default defineConfig({
       {
         plugins: [pagePlayer()],
         test: {
-          name: 'core',
+          // Core, server and command line.
+          name: 'node',
           environment: 'node',
           // Nothing of it keeps a state that another file could see: what one file has loaded serves the next.
           isolate: false,
-          include: ['src/{core,contract,exchange,worker,cli}/**/*.test.ts'],
-          ...PATIENCE,
-        },
-      },
-      {
-        test: {
-          name: 'server',
-          isolate: false,
-          environment: 'node',
-          include: ['src/server/**/*.test.ts'],
+          include: ['src/{core,contract,exchange,worker,cli,server}/**/*.test.ts'],
           globalSetup: ['src/test-support/database-template.ts'],
           execArgv: DATABASE_FLAGS,
           ...PATIENCE,

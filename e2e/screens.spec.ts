@@ -1,7 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { expect, type Response } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
-import { expectNoAxeFindings, newSong, openSong } from './pages.ts';
+import { expectNoAxeFindings, newSong } from './pages.ts';
 import { test } from './test.ts';
 
 test('a deleted song can be brought back, and an emptied library offers the demo again', async ({ page }) => {

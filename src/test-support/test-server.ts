@@ -1,4 +1,7 @@
+import { mkdtempSync, rmSync } from 'node:fs';
 import type { Server } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from '../server/app.ts';
 import { type Database, openDatabase } from '../server/db/connect.ts';
@@ -11,9 +14,9 @@ import { createSessionService } from '../server/sessions/service.ts';
 import { createSongRepository } from '../server/songs/repository.ts';
 import { startLibraryTime } from '../server/time/library-time.ts';
 import { createTimeRepository } from '../server/time/repository.ts';
-import { MIGRATIONS, templateFile } from './database-template.ts';
+import { copyTemplate, MIGRATIONS } from './database-template.ts';
 
-/** A real server over a real database in memory, on a free port of this machine. */
+/** A real server over a real database, on a free port of this machine. */
 export type TestServer = {
   readonly url: string;
   readonly log: readonly string[];
@@ -41,7 +44,9 @@ const QUICK_ROUNDS = 16;
 
 /** Starts one; `stop` and `start` take it off the line and back with its data. */
 export async function startTestServer(options: TestServerOptions = {}): Promise<TestServer> {
-  const database = await openDatabase({ folder: null, migrationsFolder: MIGRATIONS, template: templateFile() });
+  const folder = mkdtempSync(join(tmpdir(), 'test-server-'));
+  copyTemplate(folder);
+  const database = await openDatabase({ folder, migrationsFolder: MIGRATIONS });
   const time = { now: new Date('2026-03-01T12:00:00Z') };
   const log: string[] = [];
   const repository = createSongRepository(database.db);
@@ -98,6 +103,7 @@ export async function startTestServer(options: TestServerOptions = {}): Promise<
     close: async () => {
       await stop();
       await database.close();
+      rmSync(folder, { recursive: true, force: true });
     },
   };
 }

@@ -17,7 +17,9 @@ import type { SongId } from '../../contract/api.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { newSong } from '../../core/song/document/new-song.ts';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
+import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
+import { runs } from '../../test-support/runs.ts';
 import { documentOf } from '../../test-support/stored-song.ts';
 import { LibraryError } from '../data-folder/library-error.ts';
 import { type Library, openLibrary } from '../data-folder/open-library.ts';
@@ -64,17 +66,32 @@ const emptyLibrary = (settings: () => unknown): LibrarySource => ({
   },
 });
 
-/** Ninety songs in a library, so that it counts as large. */
-async function fillLarge({ db }: Library) {
-  const { songs } = createServices(
+const servicesOf = ({ db }: Library) =>
+  createServices(
     db,
     plainTime(() => NOW),
   );
+
+/** A data folder whose library was made and closed. */
+const libraryIn = madeOnce(async (data) => (await openLibrary(data, files)).close());
+
+/** The same with ninety songs, so that it counts as large. */
+const largeIn = madeOnce(async (data): Promise<readonly SongId[]> => {
+  const library = await openLibrary(data, files);
+  const { songs } = servicesOf(library);
   const ids: SongId[] = [];
   for (let each = 0; each < 90; each += 1) {
     ids.push((await songs.create(retitled(DEMO[each % 5], `Song ${each}`))).id);
   }
-  return { songs, ids, source: { repository: createBackupRepository(db), helper: INLINE_HELPER } };
+  await library.close();
+  return ids;
+});
+
+async function openLarge(data: string) {
+  const ids = await largeIn(data);
+  const library = await openLibrary(data, files);
+  const { songs } = servicesOf(library);
+  return { library, songs, ids, source: { repository: createBackupRepository(library.db), helper: INLINE_HELPER } };
 }
 
 describe('backups', () => {
@@ -121,8 +138,7 @@ describe('backups', () => {
 
   test('of a large library write what changed, and with the whole one before it bring back all', async () => {
     const [data, backups] = [join(root, 'large'), join(root, 'large', 'backups')];
-    const library = await openLibrary(data, files);
-    const { songs, source, ids } = await fillLarge(library);
+    const { library, songs, source, ids } = await openLarge(data);
     const [first, second, third] = ids as [SongId, SongId, SongId];
     const whole = await writeBackup(source, backups, ranFor(0));
     expect(statSync(whole ?? '').size).toBeGreaterThan(1_000_000);
@@ -154,10 +170,10 @@ describe('backups', () => {
 
   test('of a large library are whole again after a day, or when much has changed; what is needed is not thinned', async () => {
     const folder = join(root, 'rounds');
-    const library = await openLibrary(join(root, 'rounds-data'), files);
-    const { songs, source, ids } = await fillLarge(library);
+    const { library, songs, source, ids } = await openLarge(join(root, 'rounds-data'));
     let revision = 1;
-    for (let hour = 0; hour < 24 * 4; hour += 2) {
+    const hoursApart = (24 * 4) / runs(48, 24);
+    for (let hour = 0; hour < 24 * 4; hour += hoursApart) {
       await songs.save(ids[0] as SongId, { baseRevision: revision, document: newSong(`Hour ${hour}`) });
       revision += 1;
       await writeBackup(source, folder, ranFor(hour));
@@ -176,8 +192,7 @@ describe('backups', () => {
 
   test('of another kind, damaged or not there change nothing', async () => {
     const data = join(root, 'untouched');
-    const library = await openLibrary(data, files);
-    await library.close();
+    await libraryIn(data);
     const broken = join(root, 'broken.json');
     for (const text of [
       '',
@@ -259,7 +274,7 @@ describe('backups', () => {
 
   test('that cannot be brought back name the entry, say where the library lies, and print nothing of what they hold', async () => {
     const data = join(root, 'named');
-    await (await openLibrary(data, files)).close();
+    await libraryIn(data);
     const song = { revision: 1, createdAt: NOW.toISOString(), updatedAt: NOW.toISOString(), deletedAt: null };
     const [document] = createDemoSongs();
     const id = '0b8f6a52-9a65-4204-8dac-5275e987d79d';

@@ -1,7 +1,6 @@
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
-  cpSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
@@ -17,6 +16,7 @@ import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, test } from 'vitest';
 import { newSong } from '../../core/song/document/new-song.ts';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
+import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { documentOf } from '../../test-support/stored-song.ts';
 import { EngineRefused } from '../db/engine/engine-errors.ts';
@@ -39,17 +39,8 @@ const folder = mkdtempSync(join(tmpdir(), 'library-'));
 const files = { migrationsFolder: MIGRATIONS, templateFile: templateFile() };
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-let whole: Promise<string> | null = null;
-
-/** A data folder whose library was made and closed, once for all that begin with one. */
-async function libraryIn(data: string): Promise<void> {
-  whole ??= (async () => {
-    const first = join(folder, 'first');
-    await (await openLibrary(first, files)).close();
-    return first;
-  })();
-  cpSync(await whole, data, { recursive: true });
-}
+/** A data folder whose library was made and closed. */
+const libraryIn = madeOnce(async (data) => (await openLibrary(data, files)).close());
 
 describe('a data folder', () => {
   test('is locked by one process at a time', async () => {
@@ -216,9 +207,7 @@ describe('a restore that was cut short', () => {
     };
   };
 
-  let both: Promise<string> | null = null;
-  const makeBoth = async (): Promise<string> => {
-    const data = join(folder, 'both');
+  const bothIn = madeOnce(async (data) => {
     for (const title of ['New', 'Old']) {
       const library = await openLibrary(data, files);
       await library.settle();
@@ -231,16 +220,14 @@ describe('a restore that was cut short', () => {
         renameSync(pathsIn(data).library, join(data, 'made'));
       }
     }
-    return data;
-  };
+  });
 
   /** A data folder with an old library, and a new one made beside it. */
   const prepare = async (
     name: string,
   ): Promise<{ readonly data: string; readonly made: string; readonly aside: string }> => {
     const data = join(folder, name);
-    both ??= makeBoth();
-    cpSync(await both, data, { recursive: true });
+    await bothIn(data);
     return { data, made: join(data, 'made'), aside: join(data, 'library-before-restore-x') };
   };
 

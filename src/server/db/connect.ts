@@ -22,11 +22,8 @@ export type OpenedDatabase = {
 
 /** Where a database lies and what it is opened with; every part has a default. */
 export type DatabasePlace = {
-  /** null: in memory. */
-  readonly folder: string | null;
+  readonly folder: string;
   readonly migrationsFolder: string;
-  /** An archive from which one in memory starts. */
-  readonly template?: string | null;
   /** The file that keeps room on the disk. */
   readonly reserve?: string | null;
   readonly patience?: EnginePatience;
@@ -38,8 +35,8 @@ const CLOSE_MS = 60_000;
 
 /** Opens a database, bringing it up to the newest migration. */
 export async function openDatabase(place: DatabasePlace): Promise<OpenedDatabase> {
-  const { folder, migrationsFolder, template = null, reserve = null, patience = ENGINE_PATIENCE } = place;
-  const engine = createEngine({ folder, template, reserve }, patience, place.say ?? (() => undefined));
+  const { folder, migrationsFolder, reserve = null, patience = ENGINE_PATIENCE } = place;
+  const engine = createEngine({ folder, reserve }, patience, place.say ?? (() => undefined));
   await engine.open();
   const pool = createPool(engine, patience);
   const db = drizzle(pool, { schema });

@@ -5,6 +5,7 @@ import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, test } from 'vitest';
 import { loadDocument } from '../../contract/load-document.ts';
 import { MIGRATIONS } from '../../test-support/database-template.ts';
+import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { bodyOf, documentOf } from '../../test-support/stored-song.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
@@ -20,6 +21,12 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const SAMPLES = ['library-0000.json'];
 
+/** A database without a single table, which takes seconds to make. */
+const emptyIn = madeOnce(async (empty) => {
+  const { close } = await openDatabase({ folder: empty, migrationsFolder: oldMigrations(0) });
+  await close();
+});
+
 /** The migrations as they were when a sample was stored. */
 function oldMigrations(count: number): string {
   const old = join(folder, `migrations-${count}`);
@@ -34,6 +41,7 @@ describe('a database of an older version', () => {
   test.each(SAMPLES)('stored as %s is brought up to date with every song as it was', async (name) => {
     const sample: Sample = JSON.parse(readFileSync(join(import.meta.dirname, 'samples', name), 'utf8'));
     const database = join(folder, name);
+    await emptyIn(database);
     const old = await openDatabase({ folder: database, migrationsFolder: oldMigrations(sample.migrations) });
     await old.db.execute(
       sql`insert into songs select * from jsonb_populate_recordset(null::songs, ${JSON.stringify(sample.songs)}::jsonb)`,
@@ -61,6 +69,7 @@ describe('a database of an older version', () => {
 
   test('of three migrations keeps its versions in their order, goes on after them, and purges nothing on its clock', async () => {
     const database = join(folder, 'versions');
+    await emptyIn(database);
     const old = await openDatabase({ folder: database, migrationsFolder: oldMigrations(3) });
     const [alive, deleted] = ['0b8f6a52-9a65-4204-8dac-5275e987d79d', '1b8f6a52-9a65-4204-8dac-5275e987d79d'];
     const document = JSON.stringify(createDemoSongs()[0]);

@@ -5,6 +5,7 @@ import { sql } from 'drizzle-orm';
 import { afterAll, afterEach, describe, expect, test } from 'vitest';
 import type { SongId } from '../../contract/api.ts';
 import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
+import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { bodyOf, documentOf } from '../../test-support/stored-song.ts';
 import { listBackups } from '../backup/backup-files.ts';
@@ -70,14 +71,22 @@ function spoil(data: string, { file, pages }: Places): void {
   closeSync(descriptor);
 }
 
-/** A library of the demo songs whose first song is damaged on the disk in one way or another. */
-async function damaged(name: string, pagesOf: typeof pagesOfRow, isBackedUp: boolean, isKept: boolean) {
-  const data = join(root, name);
+/** A data folder with a library of the demo songs. */
+const demoIn = madeOnce(async (data): Promise<readonly SongId[]> => {
   const { library, services } = await openHere(data);
   const ids: SongId[] = [];
   for (const document of createDemoSongs()) {
     ids.push((await services.songs.create(document)).id);
   }
+  await library.close();
+  return ids;
+});
+
+/** A library of the demo songs whose first song is damaged on the disk in one way or another. */
+async function damaged(name: string, pagesOf: typeof pagesOfRow, isBackedUp: boolean, isKept: boolean) {
+  const data = join(root, name);
+  const ids = await demoIn(data);
+  const { library, services } = await openHere(data);
   const [first] = ids as [SongId];
   if (isKept) {
     await services.versions.keepFrom(first, bodyOf({ reason: 'before-restore' }));

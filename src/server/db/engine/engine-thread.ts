@@ -5,7 +5,6 @@
  * out of a statement means that it is broken: the package would go round and round in its loop, so the thread says
  * that it died and ends; the server opens another. Where the disk runs short, the engine itself is set to refuse writing.
  */
-import { readFile } from 'node:fs/promises';
 import { parentPort, workerData } from 'node:worker_threads';
 import { PGlite } from '@electric-sql/pglite';
 import type { EngineReport, EngineRequest, EngineSettings, EngineState } from './messages.ts';
@@ -44,10 +43,8 @@ async function open(): Promise<PGlite> {
     said.splice(0, said.length - MOST_LINES);
     return false;
   };
-  const { folder, template } = settings;
   const engine = await PGlite.create({
-    ...(folder === null ? {} : { fs: new SyncedFiles(folder, watch) }),
-    ...(template === null ? {} : { loadDataDir: new Blob([new Uint8Array(await readFile(template))]) }),
+    fs: new SyncedFiles(settings.folder, watch),
     startParams: [...START_PARAMETERS],
     onStdout: hear,
     onStderr: hear,

@@ -4,9 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { afterAll, afterEach, describe, expect, test } from 'vitest';
-import { MIGRATIONS, templateFile } from '../../../test-support/database-template.ts';
+import { copyTemplate, MIGRATIONS } from '../../../test-support/database-template.ts';
 import { runs } from '../../../test-support/runs.ts';
-import { unpackTemplate } from '../../data-folder/unpack-template.ts';
 import { type DatabasePlace, isInterrupted, type OpenedDatabase, openDatabase } from '../connect.ts';
 import { isDiskFull } from '../file-trouble.ts';
 import { tidy } from '../tidy.ts';
@@ -26,7 +25,7 @@ const PATIENT = { answerMs: 600_000, openMs: 600_000, waitMs: 600_000 };
 async function open(place: Partial<DatabasePlace> = {}): Promise<OpenedDatabase & { readonly folder: string }> {
   const folder = place.folder ?? mkdtempSync(join(root, 'library-'));
   if (!existsSync(join(folder, 'PG_VERSION'))) {
-    await unpackTemplate(templateFile(), folder);
+    copyTemplate(folder);
   }
   const database = await openDatabase({ migrationsFolder: MIGRATIONS, patience: PATIENT, ...place, folder });
   opened.push(database);

@@ -1,10 +1,8 @@
 /** What the server and the thread of its engine say to each other. */
 
-/** What a thread is started with; without a folder the database lives in memory. */
+/** What a thread is started with. */
 export type EngineSettings = {
-  readonly folder: string | null;
-  /** An archive from which a database in memory starts. */
-  readonly template: string | null;
+  readonly folder: string;
   /** The file that keeps room on the disk; null where none is kept. */
   readonly reserve: string | null;
 };

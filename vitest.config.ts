@@ -17,12 +17,12 @@ export default defineConfig({
       {
         plugins: [pagePlayer()],
         test: {
-          // Core, server and command line.
+          // Core, server and command line, and what of the page needs a server and no page.
           name: 'node',
           environment: 'node',
           // Nothing of it keeps a state that another file could see: what one file has loaded serves the next.
           isolate: false,
-          include: ['src/{core,contract,exchange,worker,cli,server}/**/*.test.ts'],
+          include: ['src/{core,contract,exchange,worker,cli,server}/**/*.test.ts', 'src/web/**/*.api.test.ts'],
           globalSetup: ['src/test-support/database-template.ts'],
           execArgv: DATABASE_FLAGS,
           ...PATIENCE,
@@ -36,8 +36,7 @@ export default defineConfig({
           isolate: false,
           include: ['src/web/**/*.test.{ts,tsx}'],
           setupFiles: ['src/test-support/page-setup.tsx'],
-          globalSetup: ['src/test-support/database-template.ts'],
-          execArgv: DATABASE_FLAGS,
+          exclude: ['**/*.api.test.ts'],
           ...PATIENCE,
         },
       },

@@ -4,6 +4,7 @@ import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { build as buildWeb } from 'vite';
 import { bundleForNode } from './bundle.mjs';
+import { makeTemplate } from './template.mjs';
 
 const root = join(import.meta.dirname, '..');
 const server = join(root, 'dist', 'server');
@@ -17,7 +18,6 @@ await bundleForNode(
     'helper-thread': 'src/server/helper/helper-thread.ts',
     'library-thread': 'src/server/library/library-thread.ts',
     restore: 'src/server/restore.ts',
-    'make-template': 'src/server/db/make-template.ts',
     'make-demo': 'src/server/demo/make-demo.ts',
   },
   server,
@@ -27,13 +27,9 @@ await bundleForNode({ main: 'src/cli/main.ts' }, join(root, 'dist', 'cli'));
 for (const name of ['steel', 'bass', 'palm']) {
   cpSync(join(root, 'src', 'web', 'sound', 'bank', `${name}.bin`), join(root, 'dist', 'cli', 'sounds', `${name}.bin`));
 }
-const migrations = join(server, 'db', 'migrations');
-cpSync(join(root, 'src', 'server', 'db', 'migrations'), migrations, { recursive: true });
-const make = (program, ...args) => {
-  const made = spawnSync('node', [join(server, `${program}.mjs`), ...args], { stdio: ['ignore', 2, 2] });
-  if (made.status !== 0) {
-    throw new Error(`${program} failed`);
-  }
-};
-make('make-template', migrations, join(server, 'template.tar.gz'));
-make('make-demo', join(server, 'demo-songs.json'));
+cpSync(join(root, 'src', 'server', 'db', 'migrations'), join(server, 'db', 'migrations'), { recursive: true });
+const demo = [join(server, 'make-demo.mjs'), join(server, 'demo-songs.json')];
+if (spawnSync('node', demo, { stdio: ['ignore', 2, 2] }).status !== 0) {
+  throw new Error('make-demo failed');
+}
+cpSync(await makeTemplate(), join(server, 'template.tar.gz'));

@@ -13,15 +13,18 @@ mkdirSync(results, { recursive: true });
 const unitReport = join(results, 'unit.json');
 const browserReport = join(results, 'browser.json');
 
+/** A program of a package, without the runner that would look for it. */
+const own = (name) => join(root, 'node_modules', '.bin', name);
+
 const lanes = [
-  [['unit', 'npx', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`]]],
+  [['unit', own('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${unitReport}`]]],
   [
-    ['lint', 'npx', ['biome', 'check', '--error-on-warnings', '.']],
+    ['lint', own('biome'), ['check', '--error-on-warnings', '.']],
     ['types', 'node', ['node_modules/typescript7/bin/tsc', '-b']],
     ['arrows', 'node', ['scripts/arrows.mjs']],
-    ['dead code', 'npx', ['knip']],
+    ['dead code', own('knip'), []],
     ['build', 'node', ['scripts/prepare.mjs', 'build']],
-    ['browser', 'npx', ['playwright', 'test']],
+    ['browser', own('playwright'), ['test']],
   ],
 ];
 

@@ -1,10 +1,9 @@
-/* Makes, once, the migrated database from which the server's tests start; a fresh one costs seconds, a copy of one next to nothing. */
-import { createHash } from 'node:crypto';
-import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+/* Unpacks, once, the migrated database from which the server's tests start; a fresh one costs seconds, a copy of one next to nothing. */
+import { cpSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { bundleForNode } from '../../scripts/bundle.mjs';
+import { makeTemplate, templatePath } from '../../scripts/template.mjs';
 import { unpackTemplate } from '../server/data-folder/unpack-template.ts';
-import { dumpTemplate } from '../server/db/connect.ts';
 import { BUNDLED_THREADS, THREAD_SOURCES } from '../server/threads/start-thread.ts';
 
 const root = join(import.meta.dirname, '..', '..');
@@ -12,17 +11,8 @@ const root = join(import.meta.dirname, '..', '..');
 /** Where the migrations lie. */
 export const MIGRATIONS = join(root, 'src', 'server', 'db', 'migrations');
 
-/** The template file for the migrations as they are now. */
-export function templateFile(): string {
-  const hash = createHash('sha256');
-  for (const name of readdirSync(MIGRATIONS).filter((file) => file.endsWith('.sql'))) {
-    hash.update(readFileSync(join(MIGRATIONS, name)));
-  }
-  return join(root, 'node_modules', '.cache', 'golden-ladder', `template-${hash.digest('hex').slice(0, 12)}.tar.gz`);
-}
-
 /** Where it lies unpacked. */
-const unpacked = (): string => templateFile().replace('.tar.gz', '');
+const unpacked = (): string => templatePath().replace('.tar.gz', '');
 
 /** A database of its own in a folder. */
 export function copyTemplate(folder: string): void {
@@ -38,11 +28,7 @@ export async function setup(): Promise<void> {
     threads,
   );
   process.env[BUNDLED_THREADS] = threads;
-  const file = templateFile();
-  if (!existsSync(file)) {
-    mkdirSync(join(file, '..'), { recursive: true });
-    writeFileSync(file, await dumpTemplate(MIGRATIONS));
-  }
+  const file = await makeTemplate();
   if (!existsSync(unpacked())) {
     const unfinished = `${unpacked()}.unfinished`;
     rmSync(unfinished, { recursive: true, force: true });

@@ -13,10 +13,11 @@ import { basename, join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { pino } from 'pino';
 import { afterAll, describe, expect, test, vi } from 'vitest';
+import { templatePath } from '../../../scripts/template.mjs';
 import type { SongId } from '../../contract/api.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { newSong } from '../../core/song/document/new-song.ts';
-import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
+import { MIGRATIONS } from '../../test-support/database-template.ts';
 import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { runs } from '../../test-support/runs.ts';
@@ -35,7 +36,7 @@ import { scheduleBackups } from './schedule.ts';
 import { writeBackup } from './write-backup.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'backup-'));
-const files = { migrationsFolder: MIGRATIONS, templateFile: templateFile() };
+const files = { migrationsFolder: MIGRATIONS, templateFile: templatePath() };
 afterAll(() => rmSync(root, { recursive: true, force: true }));
 
 const retitled = (song: SongDocument | undefined, title: string): SongDocument => {

@@ -14,8 +14,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, test } from 'vitest';
+import { templatePath } from '../../../scripts/template.mjs';
 import { newSong } from '../../core/song/document/new-song.ts';
-import { MIGRATIONS, templateFile } from '../../test-support/database-template.ts';
+import { MIGRATIONS } from '../../test-support/database-template.ts';
 import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { documentOf } from '../../test-support/stored-song.ts';
@@ -36,7 +37,7 @@ import { complaintAboutRoom, NEW_LIBRARY_BYTES, openLibrary } from './open-libra
 import { pathsIn } from './paths.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'library-'));
-const files = { migrationsFolder: MIGRATIONS, templateFile: templateFile() };
+const files = { migrationsFolder: MIGRATIONS, templateFile: templatePath() };
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** A data folder whose library was made and closed. */

@@ -1,4 +1,3 @@
-// @vitest-environment node
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import type { OpenSong } from '../../contract/api.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';

@@ -22,15 +22,11 @@ const styleWithoutRules = (element: Element): CSSStyleDeclaration => {
   }
   return style;
 };
-if (typeof window !== 'undefined') {
-  window.getComputedStyle = styleWithoutRules;
-}
+window.getComputedStyle = styleWithoutRules;
 
 installInlineWorker();
-// There is no sound here, which would be said over what is looked at; some tests have no page either.
-if (typeof localStorage !== 'undefined') {
-  hearPresses(false);
-}
+// There is no sound here, which would be said over what is looked at.
+hearPresses(false);
 
 // No test is timed: what is waited for may take its time on a busy machine.
 configure({ asyncUtilTimeout: 60_000 });

@@ -97,13 +97,13 @@ function listFiles(folder) {
   });
 }
 
+const BUILD_SCRIPTS = ['scripts/build.mjs', 'scripts/bundle.mjs', 'scripts/template.mjs'];
+
 /** Builds when any file that goes into the build has changed. */
 function build() {
   const inputs = [
     ...listFiles(join(root, 'src')).filter((file) => !/\.test\.tsx?$/.test(file) && !file.includes('test-support')),
-    ...['package-lock.json', 'vite.config.ts', 'index.html', 'scripts/build.mjs', 'scripts/bundle.mjs'].map((file) =>
-      join(root, file),
-    ),
+    ...['package-lock.json', 'vite.config.ts', 'index.html', ...BUILD_SCRIPTS].map((file) => join(root, file)),
   ].filter((file) => statSync(file).isFile());
   const value = hashOf(inputs.flatMap((file) => [file.slice(root.length), readFileSync(file)]));
   const stamp = join(root, 'dist', '.golden-ladder-build');

@@ -11,12 +11,15 @@ const root = join(import.meta.dirname, '..', '..');
 /** Where the migrations lie. */
 export const MIGRATIONS = join(root, 'src', 'server', 'db', 'migrations');
 
-/** Where it lies unpacked. */
-const unpacked = (): string => templatePath().replace('.tar.gz', '');
+/** What a library is made of. */
+export const LIBRARY_FILES = { migrationsFolder: MIGRATIONS, templateFile: templatePath() };
+
+/** Where the template lies unpacked. */
+const UNPACKED = LIBRARY_FILES.templateFile.replace('.tar.gz', '');
 
 /** A database of its own in a folder. */
 export function copyTemplate(folder: string): void {
-  cpSync(unpacked(), folder, { recursive: true });
+  cpSync(UNPACKED, folder, { recursive: true });
 }
 
 /** Vitest's global set-up: the database, and the threads of the server bundled as they are when it is built. */
@@ -29,11 +32,11 @@ export async function setup(): Promise<void> {
   );
   process.env[BUNDLED_THREADS] = threads;
   const file = await makeTemplate();
-  if (!existsSync(unpacked())) {
-    const unfinished = `${unpacked()}.unfinished`;
+  if (!existsSync(UNPACKED)) {
+    const unfinished = `${UNPACKED}.unfinished`;
     rmSync(unfinished, { recursive: true, force: true });
     mkdirSync(unfinished, { mode: 0o700 });
     await unpackTemplate(file, unfinished);
-    renameSync(unfinished, unpacked());
+    renameSync(unfinished, UNPACKED);
   }
 }

@@ -13,11 +13,10 @@ import { basename, join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { pino } from 'pino';
 import { afterAll, describe, expect, test, vi } from 'vitest';
-import { templatePath } from '../../../scripts/template.mjs';
 import type { SongId } from '../../contract/api.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { newSong } from '../../core/song/document/new-song.ts';
-import { MIGRATIONS } from '../../test-support/database-template.ts';
+import { LIBRARY_FILES } from '../../test-support/database-template.ts';
 import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { runs } from '../../test-support/runs.ts';
@@ -36,7 +35,6 @@ import { scheduleBackups } from './schedule.ts';
 import { writeBackup } from './write-backup.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'backup-'));
-const files = { migrationsFolder: MIGRATIONS, templateFile: templatePath() };
 afterAll(() => rmSync(root, { recursive: true, force: true }));
 
 const retitled = (song: SongDocument | undefined, title: string): SongDocument => {
@@ -74,11 +72,11 @@ const servicesOf = ({ db }: Library) =>
   );
 
 /** A data folder whose library was made and closed. */
-const libraryIn = madeOnce(async (data) => (await openLibrary(data, files)).close());
+const libraryIn = madeOnce(async (data) => (await openLibrary(data, LIBRARY_FILES)).close());
 
 /** The same with ninety songs, so that it counts as large. */
 const largeIn = madeOnce(async (data): Promise<readonly SongId[]> => {
-  const library = await openLibrary(data, files);
+  const library = await openLibrary(data, LIBRARY_FILES);
   const { songs } = servicesOf(library);
   const ids: SongId[] = [];
   for (let each = 0; each < 90; each += 1) {
@@ -90,7 +88,7 @@ const largeIn = madeOnce(async (data): Promise<readonly SongId[]> => {
 
 async function openLarge(data: string) {
   const ids = await largeIn(data);
-  const library = await openLibrary(data, files);
+  const library = await openLibrary(data, LIBRARY_FILES);
   const { songs } = servicesOf(library);
   return { library, songs, ids, source: { repository: createBackupRepository(library.db), helper: INLINE_HELPER } };
 }
@@ -98,11 +96,8 @@ async function openLarge(data: string) {
 describe('backups', () => {
   test('are written whole, only when something changed, and bring every song back as it was', async () => {
     const [data, backups] = [join(root, 'data'), join(root, 'data', 'backups')];
-    const library = await openLibrary(data, files);
-    const { songs, settings, classes } = createServices(
-      library.db,
-      plainTime(() => NOW),
-    );
+    const library = await openLibrary(data, LIBRARY_FILES);
+    const { songs, settings, classes } = servicesOf(library);
     const repository = { repository: createBackupRepository(library.db), helper: INLINE_HELPER };
     const [document] = createDemoSongs();
     const kept = await songs.create(document as never);
@@ -118,13 +113,13 @@ describe('backups', () => {
     expect(await writeBackup(repository, backups, ranFor(2))).not.toBeNull();
     expect(await listBackups(backups)).toHaveLength(2);
 
-    await expect(restoreBackup(file ?? '', data, files, later(3))).rejects.toThrow(/stop it first/);
+    await expect(restoreBackup(file ?? '', data, LIBRARY_FILES, later(3))).rejects.toThrow(/stop it first/);
     await library.close();
-    const restored = await restoreBackup(file ?? '', data, files, later(3));
+    const restored = await restoreBackup(file ?? '', data, LIBRARY_FILES, later(3));
     expect(restored).toMatchObject({ songs: 2, leftOut: [] });
     expect(existsSync(restored.movedTo ?? '')).toBe(true);
 
-    const again = await openLibrary(data, files);
+    const again = await openLibrary(data, LIBRARY_FILES);
     const services = createServices(
       again.db,
       plainTime(() => later(4)),
@@ -157,14 +152,14 @@ describe('backups', () => {
     const rows = (await source.repository.listAbout()).rows.map(({ contentHash, title, ...row }) => [title, row]);
     await library.close();
 
-    expect(await restoreBackup(last ?? '', data, files, later(4))).toMatchObject({ songs: 90, leftOut: [] });
-    const again = await openLibrary(data, files);
+    expect(await restoreBackup(last ?? '', data, LIBRARY_FILES, later(4))).toMatchObject({ songs: 90, leftOut: [] });
+    const again = await openLibrary(data, LIBRARY_FILES);
     const back = (await createBackupRepository(again.db).listAbout()).rows;
     expect(back.map(({ contentHash, title, ...row }) => [title, row])).toEqual(rows);
     await again.close();
 
     rmSync(whole ?? '');
-    await expect(restoreBackup(last ?? '', data, files, later(5))).rejects.toThrow(
+    await expect(restoreBackup(last ?? '', data, LIBRARY_FILES, later(5))).rejects.toThrow(
       /It holds what changed since library-000001-.* cannot be read beside it.*Nothing was changed/,
     );
   });
@@ -202,9 +197,11 @@ describe('backups', () => {
       '{"kind":"golden-ladder-library","backupVersion":99,"songs":[]}',
     ]) {
       writeFileSync(broken, text);
-      await expect(restoreBackup(broken, data, files, NOW)).rejects.toThrow(/Nothing was changed/);
+      await expect(restoreBackup(broken, data, LIBRARY_FILES, NOW)).rejects.toThrow(/Nothing was changed/);
     }
-    await expect(restoreBackup(join(root, 'nowhere.json'), data, files, NOW)).rejects.toThrow(/Nothing was changed/);
+    await expect(restoreBackup(join(root, 'nowhere.json'), data, LIBRARY_FILES, NOW)).rejects.toThrow(
+      /Nothing was changed/,
+    );
     expect(readdirSync(data).sort()).toEqual(['first-start', 'folder.lock', 'library', 'room.reserve']);
   });
 
@@ -219,7 +216,11 @@ describe('backups', () => {
       { ...song, id: ids[1], document: { formatVersion: 99 } },
     ];
     writeFileSync(file, JSON.stringify({ kind: 'golden-ladder-library', backupVersion: 1, songs, settings: null }));
-    expect(await restoreBackup(file, data, files, NOW)).toMatchObject({ songs: 1, leftOut: [ids[1]], movedTo: null });
+    expect(await restoreBackup(file, data, LIBRARY_FILES, NOW)).toMatchObject({
+      songs: 1,
+      leftOut: [ids[1]],
+      movedTo: null,
+    });
   });
 
   test('that cannot be written leave no half file, are said in the log, and stop nothing', async () => {
@@ -292,7 +293,7 @@ describe('backups', () => {
           ...backup,
         }),
       );
-      return restoreBackup(file, data, files, NOW).then(
+      return restoreBackup(file, data, LIBRARY_FILES, NOW).then(
         () => 'brought back',
         (error: unknown) => (error instanceof LibraryError ? error.message : 'another error'),
       );
@@ -310,7 +311,7 @@ describe('backups', () => {
     expect(unstorable).toContain('(the settings)');
     expect(await refusalOf({ songs: [{ ...song, id, document, revision: 0 }] })).toContain('(song 1)');
     expect([twice, unstorable].join()).not.toMatch(/insert|Tin Roof|select/);
-    const still = await openLibrary(data, files);
+    const still = await openLibrary(data, LIBRARY_FILES);
     await still.close();
     expect(readdirSync(data).filter((name) => /restor/.test(name))).toEqual([]);
   });

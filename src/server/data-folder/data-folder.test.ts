@@ -14,9 +14,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, test } from 'vitest';
-import { templatePath } from '../../../scripts/template.mjs';
 import { newSong } from '../../core/song/document/new-song.ts';
-import { MIGRATIONS } from '../../test-support/database-template.ts';
+import { LIBRARY_FILES } from '../../test-support/database-template.ts';
 import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { documentOf } from '../../test-support/stored-song.ts';
@@ -37,11 +36,10 @@ import { complaintAboutRoom, NEW_LIBRARY_BYTES, openLibrary } from './open-libra
 import { pathsIn } from './paths.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'library-'));
-const files = { migrationsFolder: MIGRATIONS, templateFile: templatePath() };
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** A data folder whose library was made and closed. */
-const libraryIn = madeOnce(async (data) => (await openLibrary(data, files)).close());
+const libraryIn = madeOnce(async (data) => (await openLibrary(data, LIBRARY_FILES)).close());
 
 describe('a data folder', () => {
   test('is locked by one process at a time', async () => {
@@ -56,7 +54,7 @@ describe('a data folder', () => {
 
   test('is created from the template, keeps its songs, and refuses a second owner with a sentence', async () => {
     const data = join(folder, 'deep', 'data');
-    const library = await openLibrary(data, files);
+    const library = await openLibrary(data, LIBRARY_FILES);
     expect(library.isNew).toBe(true);
     await library.settle();
     const songs = createServices(
@@ -64,11 +62,11 @@ describe('a data folder', () => {
       plainTime(() => new Date()),
     ).songs;
     const { id } = await songs.create(newSong('Kept'));
-    await expect(openLibrary(data, files)).rejects.toThrow(LibraryError);
-    await expect(openLibrary(data, files)).rejects.toThrow(/Another Golden Ladder/);
+    await expect(openLibrary(data, LIBRARY_FILES)).rejects.toThrow(LibraryError);
+    await expect(openLibrary(data, LIBRARY_FILES)).rejects.toThrow(/Another Golden Ladder/);
     await library.close();
 
-    const again = await openLibrary(data, files);
+    const again = await openLibrary(data, LIBRARY_FILES);
     expect(again.isNew).toBe(false);
     const kept = createServices(
       again.db,
@@ -94,7 +92,7 @@ describe('a data folder', () => {
     writeFileSync(join(data, 'backups', 'library-2026-05-04T10-20-30-400Z.json'), '{}');
     spoil(data);
     const before = fingerprintOf(data);
-    const refusal = openLibrary(data, files);
+    const refusal = openLibrary(data, LIBRARY_FILES);
     await expect(refusal).rejects.toThrow(/damaged/);
     await expect(refusal).rejects.toThrow(/npm run restore -- .*10-20-30-400Z\.json/);
     expect(fingerprintOf(data)).toBe(before);
@@ -110,7 +108,7 @@ describe('a data folder', () => {
     await libraryIn(data);
     writeFileSync(join(data, 'library', 'postmaster.pid'), text);
     const said: string[] = [];
-    const library = await openLibrary(data, { ...files, say: (sentence) => said.push(sentence) });
+    const library = await openLibrary(data, { ...LIBRARY_FILES, say: (sentence) => said.push(sentence) });
     expect(said).toEqual([expect.stringMatching(/^The library was not closed the last time\./)]);
     await library.close();
   });
@@ -118,11 +116,11 @@ describe('a data folder', () => {
   test('whose first start was cut short before its songs were in is new to the next one', async () => {
     const data = join(folder, 'cut-short');
     await libraryIn(data);
-    const again = await openLibrary(data, files);
+    const again = await openLibrary(data, LIBRARY_FILES);
     expect(again.isNew).toBe(true);
     await again.settle();
     await again.close();
-    const third = await openLibrary(data, files);
+    const third = await openLibrary(data, LIBRARY_FILES);
     expect(third.isNew).toBe(false);
     await third.close();
   });
@@ -145,20 +143,20 @@ describe('a data folder', () => {
 
   test('of a newer version is refused and stays as it is', async () => {
     const data = join(folder, 'newer');
-    const library = await openLibrary(data, files);
+    const library = await openLibrary(data, LIBRARY_FILES);
     await library.db.execute(
       sql`insert into drizzle.__drizzle_migrations (hash, created_at) values ('x', 99999999999999)`,
     );
     await library.close();
-    await expect(openLibrary(data, files)).rejects.toThrow(/made by a newer Golden Ladder/);
-    await expect(openLibrary(data, files)).rejects.toThrow(/nothing was changed/);
+    await expect(openLibrary(data, LIBRARY_FILES)).rejects.toThrow(/made by a newer Golden Ladder/);
+    await expect(openLibrary(data, LIBRARY_FILES)).rejects.toThrow(/nothing was changed/);
   });
 
   test('that cannot be written, or cannot be a folder, gets a sentence with a way out', async () => {
     const file = join(folder, 'a-file');
     writeFileSync(file, '');
-    await expect(openLibrary(file, files)).rejects.toThrow(/cannot be written \(EEXIST\).*GOLDEN_LADDER_DATA/);
-    await expect(openLibrary(join(file, 'below'), files)).rejects.toThrow(/cannot be written \(ENOTDIR\)/);
+    await expect(openLibrary(file, LIBRARY_FILES)).rejects.toThrow(/cannot be written \(EEXIST\).*GOLDEN_LADDER_DATA/);
+    await expect(openLibrary(join(file, 'below'), LIBRARY_FILES)).rejects.toThrow(/cannot be written \(ENOTDIR\)/);
   });
 
   test('on a full disk is refused before anything is touched', () => {
@@ -196,7 +194,7 @@ describe('what hinders a library', () => {
 describe('a restore that was cut short', () => {
   const start = async (data: string) => {
     const said: string[] = [];
-    const library = await openLibrary(data, { ...files, say: (sentence) => said.push(sentence) });
+    const library = await openLibrary(data, { ...LIBRARY_FILES, say: (sentence) => said.push(sentence) });
     const songs = await createServices(
       library.db,
       plainTime(() => new Date()),
@@ -210,7 +208,7 @@ describe('a restore that was cut short', () => {
 
   const bothIn = madeOnce(async (data) => {
     for (const title of ['New', 'Old']) {
-      const library = await openLibrary(data, files);
+      const library = await openLibrary(data, LIBRARY_FILES);
       await library.settle();
       await createServices(
         library.db,

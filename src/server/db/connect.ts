@@ -20,7 +20,7 @@ export type OpenedDatabase = {
   readonly close: (ms?: number) => Promise<void>;
 };
 
-/** Where a database lies and what it is opened with; every part has a default. */
+/** Where a database lies and what it is opened with. */
 export type DatabasePlace = {
   readonly folder: string;
   readonly migrationsFolder: string;

@@ -3,9 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { afterAll, afterEach, describe, expect, test } from 'vitest';
-import { templatePath } from '../../../scripts/template.mjs';
 import type { SongId } from '../../contract/api.ts';
-import { MIGRATIONS } from '../../test-support/database-template.ts';
+import { LIBRARY_FILES } from '../../test-support/database-template.ts';
 import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { bodyOf, documentOf } from '../../test-support/stored-song.ts';
@@ -21,7 +20,6 @@ import { INLINE_HELPER } from '../helper/helper.ts';
 import { createServices, type Services } from '../services.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'recovery-'));
-const files = { migrationsFolder: MIGRATIONS, templateFile: templatePath() };
 const NOW = new Date('2026-05-04T10:20:30.400Z');
 let open: Library | null = null;
 afterEach(async () => {
@@ -31,7 +29,7 @@ afterEach(async () => {
 afterAll(() => rmSync(root, { recursive: true, force: true }));
 
 async function openHere(data: string): Promise<{ readonly library: Library; readonly services: Services }> {
-  const library = await openLibrary(data, files);
+  const library = await openLibrary(data, LIBRARY_FILES);
   open = library;
   const services = createServices(
     library.db,

@@ -102,7 +102,7 @@ describe('an engine that is interrupted', () => {
 
   test('that hangs is ended when its time is over, and opened again', async () => {
     const said: string[] = [];
-    const database = await open({ patience: { ...PATIENT, answerMs: 2500 }, say: (what) => said.push(what) });
+    const database = await open({ patience: { ...PATIENT, answerMs: 4000 }, say: (what) => said.push(what) });
     await put(database, 'kept');
     const hanging = database.db.execute(sql`select pg_sleep(3600)`).catch(isInterrupted);
     expect(await hanging).not.toBe(false);

@@ -3,18 +3,19 @@ import { defineConfig } from 'vite';
 import { pagePlayer } from './scripts/page-player.mjs';
 
 /**
- * What the first page needs is one file, and what several screens share another: a song's page would ask for eighty small ones, six at
- * a time, over the room's wireless network.
+ * What the first page needs is one file, and what several screens share are two more, since the search of the first page needs only the
+ * controls: a song's page would ask for eighty small ones, six at a time, over the room's wireless network.
  */
 const FILES = {
   groups: [
-    { name: 'first', tags: ['$initial' as const], priority: 2 },
+    { name: 'first', tags: ['$initial' as const], priority: 3 },
     {
-      name: 'shared',
+      name: 'controls',
       minShareCount: 3,
-      priority: 1,
-      test: /\/src\/(web|core|contract)\/|\/node_modules\/(@react-aria|react-aria|react-stately|@react-stately|@internationalized)\//,
+      priority: 2,
+      test: /\/src\/web\/ui\/|\/node_modules\/(@react-aria|react-aria|react-stately|@react-stately|@internationalized)\//,
     },
+    { name: 'shared', minShareCount: 3, priority: 1, test: /\/src\/(web|core|contract)\// },
   ],
 };
 

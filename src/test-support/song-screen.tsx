@@ -2,11 +2,11 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
-import { MemoryRouter } from 'react-router';
+import { createBrowserRouter, RouterProvider } from 'react-router';
 import type { OpenSong } from '../contract/api.ts';
 import { chartTextOf } from '../core/formats/text-chart/format-chart.ts';
 import type { SongDocument } from '../core/song/document/document.ts';
-import type { SongApi } from '../web/api/client.ts';
+import { api, type SongApi } from '../web/api/client.ts';
 import { createSongEditor, type SongEditor } from '../web/editor/song-editor.ts';
 import { SongEditorProvider } from '../web/editor/use-song.tsx';
 import { KeyListener } from '../web/ui/keys.tsx';
@@ -18,7 +18,7 @@ export const SONG_ID = '00000000-0000-4000-8000-000000000001';
 /** An editor on a song, whose saves go nowhere. */
 function editorOf(document: SongDocument): SongEditor {
   const open = { id: SONG_ID, revision: 1, document } as OpenSong;
-  const nowhere = { saveSong: () => new Promise(() => undefined) } as unknown as SongApi;
+  const nowhere: SongApi = { ...api, saveSong: () => new Promise(() => undefined) };
   return createSongEditor(open, nowhere);
 }
 
@@ -27,17 +27,20 @@ export function chartIn(editor: SongEditor): string {
   return chartTextOf(editor.store.getState().history.present).replace(/^title: .*\n\n?/, '');
 }
 
-/** Shows a screen over a song. */
+/** Shows a screen over a song, at the address that the window is at. */
 export function showSong(document: SongDocument, screen: ReactNode): SongEditor {
   const editor = editorOf(document);
   const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const shown = (
+    <>
+      <KeyListener />
+      <Unstyled>{screen}</Unstyled>
+    </>
+  );
   render(
     <QueryClientProvider client={queries}>
       <SongEditorProvider editor={editor}>
-        <MemoryRouter>
-          <KeyListener />
-          <Unstyled>{screen}</Unstyled>
-        </MemoryRouter>
+        <RouterProvider router={createBrowserRouter([{ path: '*', element: shown }])} />
       </SongEditorProvider>
     </QueryClientProvider>,
   );

@@ -170,4 +170,4 @@ export const api = {
 };
 
 /** The part of the client that an open song needs. */
-export type SongApi = Pick<typeof api, 'saveSong' | 'createSong' | 'openSong' | 'keepVersion'>;
+export type SongApi = Pick<typeof api, 'saveSong' | 'createSong' | 'openSong' | 'deleteSong' | 'keepVersion'>;

@@ -1,8 +1,7 @@
-import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import { useState } from 'react';
+import { Link, useLocation, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
-import { songIdSchema } from '../../contract/api.ts';
 import { formatCount } from '../../core/kernel/plural.ts';
-import { api } from '../api/client.ts';
 import { readPasted } from '../editor/pasted-state.ts';
 import { useSongEditor } from '../editor/use-song.tsx';
 import { colour } from '../theme/tokens.ts';
@@ -11,19 +10,20 @@ import { Button } from '../ui/button.tsx';
 /** What was assumed of a text that was pasted into the list of songs, until it is read or taken back. */
 export function PastedNotice() {
   const { state, pathname } = useLocation();
-  const { songId } = useParams();
   const navigate = useNavigate();
   const editor = useSongEditor();
+  const [problem, setProblem] = useState('');
   const pasted = readPasted(state);
   if (pasted === null) {
     return null;
   }
   const { findings } = pasted;
   const takeBack = async (): Promise<void> => {
-    const id = songIdSchema.safeParse(songId);
-    await editor.flush();
-    if (id.success) {
-      await api.deleteSong(id.data);
+    try {
+      await editor.remove();
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : 'That did not work.');
+      return;
     }
     await navigate('/');
   };
@@ -42,6 +42,7 @@ export function PastedNotice() {
           Understood
         </Button>
       </p>
+      {problem !== '' && <p role="alert">The paste is not undone. {problem}</p>}
       {findings.length > 0 && (
         <ul>
           {findings.map((finding) => (

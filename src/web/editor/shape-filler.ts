@@ -5,17 +5,20 @@ import type { SongState } from './song-state.ts';
 
 /**
  * Fills in, beside the page, the shapes that a song lacks after an edit; the function that comes back is called after each one.
- * What is found belongs to the step of the edit. Where the song has moved on meanwhile, it is asked for again.
+ * What is found belongs to the step of the edit. Where the song has moved on meanwhile, it is asked for again; while the song is held
+ * nothing is filled in.
  */
-export function createShapeFiller(
-  store: StoreApi<SongState>,
-  find: (document: SongDocument) => Promise<FilledShapes>,
-  onFilled: () => void,
-): () => void {
+export function createShapeFiller(of: {
+  readonly store: StoreApi<SongState>;
+  readonly find: (document: SongDocument) => Promise<FilledShapes>;
+  readonly isHeld: () => boolean;
+  readonly onFilled: () => void;
+}): () => void {
+  const { store, find, isHeld, onFilled } = of;
   let isFilling = false;
   const fill = (): void => {
     const document = store.getState().history.present;
-    if (isFilling || !needsShapes(document)) {
+    if (isFilling || isHeld() || !needsShapes(document)) {
       return;
     }
     isFilling = true;
@@ -24,7 +27,7 @@ export function createShapeFiller(
       const { history } = store.getState();
       if (history.present !== document) {
         fill();
-      } else if (filled !== null) {
+      } else if (filled !== null && !isHeld()) {
         store.setState({ history: { ...history, present: withShapes(document, filled) } });
         onFilled();
       }

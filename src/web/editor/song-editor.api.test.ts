@@ -1,5 +1,9 @@
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import type { OpenSong } from '../../contract/api.ts';
+import { createPlanner, type Players } from '../../core/arrange/problem/planner.ts';
+import { fillShapes, listShapes, needsShapes } from '../../core/arrange/shapes/part-shapes.ts';
+import type { SongDocument } from '../../core/song/document/document.ts';
+import { chartFrom, songFromValue } from '../../test-support/read-chart.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 import { api } from '../api/client.ts';
 import { createSongEditor, type SongEditor } from './song-editor.ts';
@@ -26,6 +30,26 @@ const open = (song: OpenSong): SongEditor => {
   const editor = createSongEditor(song, api);
   editors.push(editor);
   return editor;
+};
+/** A song whose shapes are found beside it, when the test says so. */
+const openWithoutShapes = (song: OpenSong) => {
+  const waiting: (() => void)[] = [];
+  const find = Object.assign(
+    vi.fn(async (document: SongDocument, players: Players) => {
+      await new Promise<void>((resolve) => waiting.push(resolve));
+      return listShapes(fillShapes(document, { ...createPlanner(), ...players }));
+    }),
+    {
+      answer: () => {
+        for (const resolve of waiting.splice(0)) {
+          resolve();
+        }
+      },
+    },
+  );
+  const editor = createSongEditor(song, api, null, find);
+  editors.push(editor);
+  return { editor, find };
 };
 const rename = (editor: SongEditor, title: string, group?: string) =>
   editor.run({ kind: 'set-facts', facts: { title } }, group);
@@ -73,6 +97,40 @@ describe('an open song', () => {
     expect(state(editor).saveState).toBe('waiting');
     await server.start();
     await vi.waitFor(() => expect(state(editor).saveState).toBe('saved'), { timeout: 60_000 });
+    expect(await stored(editor)).toBe('Two');
+  });
+
+  test('is saved before it is deleted, and changes no more: not by hand, not by shapes that were still looked for', async () => {
+    const { editor, find } = openWithoutShapes(
+      await api.createSong({ document: songFromValue(chartFrom('title: One\n\n| G |\n')) }),
+    );
+    rename(editor, 'Two');
+    await vi.waitFor(() => expect(find).toHaveBeenCalled());
+    const { id } = state(editor);
+    await editor.remove();
+    const { history } = state(editor);
+    rename(editor, 'Three');
+    editor.undo();
+    find.answer();
+    await editor.flush();
+    expect(state(editor).history).toBe(history);
+    expect(state(editor).saveState).toBe('saved');
+    await api.restoreSong(id);
+    expect(await stored(editor)).toBe('Two');
+  });
+
+  test('goes on where it could not be deleted, and looks for its shapes again', async () => {
+    const { editor, find } = openWithoutShapes(
+      await api.createSong({ document: songFromValue(chartFrom('title: One\n\n| G |\n')) }),
+    );
+    await server.stop();
+    await expect(editor.remove()).rejects.toThrow('does not answer');
+    await server.start();
+    await vi.waitFor(() => expect(find).toHaveBeenCalled());
+    find.answer();
+    await vi.waitFor(() => expect(needsShapes(state(editor).history.present)).toBe(false));
+    rename(editor, 'Two');
+    await editor.flush();
     expect(await stored(editor)).toBe('Two');
   });
 

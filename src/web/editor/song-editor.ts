@@ -6,7 +6,7 @@
  * that the server has in a newer revision stops the saving, and the user decides which version stays.
  */
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { OpenSong, SongId } from '../../contract/api.ts';
+import type { OpenSong } from '../../contract/api.ts';
 import { createPlanner, type Planner, type Players } from '../../core/arrange/problem/planner.ts';
 import { type FilledShapes, fillShapes } from '../../core/arrange/shapes/part-shapes.ts';
 import { isEqual } from '../../core/kernel/equal.ts';
@@ -14,13 +14,14 @@ import { applyCommand, type CommandError, type SongCommand } from '../../core/so
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { type History, recordState, redo, startHistory, undo } from '../../core/song/document/history.ts';
 import type { SongApi } from '../api/client.ts';
+import { type ConflictEnds, conflictEnds } from './conflict-ends.ts';
 import type { LocalSteps } from './local-steps.ts';
 import { createSaver } from './saver.ts';
 import { createShapeFiller } from './shape-filler.ts';
 import type { SongState } from './song-state.ts';
 
 /** An open song with what can be done to it. */
-export type SongEditor = {
+export type SongEditor = ConflictEnds & {
   readonly store: StoreApi<SongState>;
   /** What shapes are planned by: the class's hand, and the shapes already searched for. */
   readonly planner: () => Planner;
@@ -33,12 +34,11 @@ export type SongEditor = {
   readonly redo: () => void;
   /** Saves now what is not saved yet. */
   readonly flush: () => Promise<void>;
-  /** Ends a conflict: this document goes over the other, which is kept as a version. */
-  readonly keepMine: () => Promise<void>;
-  /** Ends a conflict: the other document is taken, as a step that can be undone; this one is kept as a version. */
-  readonly takeOther: () => Promise<void>;
-  /** Keeps the document as a new song beside the one that changed elsewhere; answers its id. */
-  readonly keepAsNewSong: () => Promise<SongId>;
+  /**
+   * Deletes the song, saved beforehand: from then on nothing changes it or is saved, shapes that were still looked for included.
+   * Where it cannot be deleted it goes on as before; the error is the caller's to tell.
+   */
+  readonly remove: () => Promise<void>;
   readonly close: () => void;
 };
 
@@ -56,18 +56,26 @@ export function createSongEditor(
   findShapes: FindShapes | null = null,
 ): SongEditor {
   let planner = createPlanner();
+  let isGoing = false;
   const players = (): Players => ({ hand: planner.hand, known: planner.known });
   const store = createStore<SongState>(() => startState(open, local));
   const saver = createSaver(store, api);
   const fillLater =
-    findShapes === null ? null : createShapeFiller(store, (document) => findShapes(document, players()), saver.changed);
+    findShapes === null
+      ? null
+      : createShapeFiller({
+          store,
+          find: (document) => findShapes(document, players()),
+          isHeld: () => isGoing,
+          onFilled: saver.changed,
+        });
   if (store.getState().saveState === 'changed') {
     saver.changed();
   }
 
   const move = (history: History<SongDocument>): void => {
     const before = store.getState().history;
-    if (history !== before) {
+    if (history !== before && !isGoing) {
       store.setState({ history });
       saver.changed();
       fillLater?.();
@@ -97,33 +105,19 @@ export function createSongEditor(
     undo: () => move(undo(store.getState().history)),
     redo: () => move(redo(store.getState().history)),
     flush: saver.flush,
-    keepMine: async () => {
-      const { id, other, history } = store.getState();
-      if (other !== null) {
-        await api.keepVersion(id, { reason: 'conflict' });
-        store.setState({ revision: other.revision, saved: other.document, other: null, saveState: 'changed' });
-        // Equal documents need no save: the conflict ends here.
-        if (history.present === other.document) {
-          store.setState({ saveState: 'saved' });
-        }
-        await saver.flush();
+    ...conflictEnds(store, api, saver.flush),
+    remove: async () => {
+      await saver.flush();
+      isGoing = true;
+      try {
+        await api.deleteSong(open.id);
+        saver.stop();
+      } catch (error) {
+        isGoing = false;
+        fillLater?.();
+        throw error;
       }
     },
-    takeOther: async () => {
-      const { id, other, history } = store.getState();
-      if (other !== null) {
-        await api.keepVersion(id, { reason: 'conflict', document: history.present });
-        store.setState({
-          revision: other.revision,
-          saved: other.document,
-          other: null,
-          refusal: '',
-          saveState: 'saved',
-          history: recordState(history, other.document, null),
-        });
-      }
-    },
-    keepAsNewSong: async () => (await api.createSong({ document: store.getState().history.present })).id,
     close: saver.stop,
   };
 }

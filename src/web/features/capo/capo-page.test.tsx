@@ -7,13 +7,18 @@ import { newSong } from '../../../core/song/document/new-song.ts';
 import { mainPartOf } from '../../../core/song/document/parts.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { showSong } from '../../../test-support/song-screen.tsx';
+import type { SongEditor } from '../../editor/song-editor.ts';
 import { CapoPage } from './capo-page.tsx';
 
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  window.history.replaceState(null, '', '/');
+});
 
 const SONG = songFromChart('title: Boats\nkey: Bb\ntempo: 92\n\nVerse:\n| Bb | F | Gm | Eb |\n| Bb | F | Eb | F |\n');
 const rungAt = (fret: number): HTMLElement =>
   screen.getByRole('radio', { name: fret === 0 ? /^No capo:/ : new RegExp(`^Capo ${fret}:`) });
+const capoOf = (editor: SongEditor): number => mainPartOf(editor.store.getState().history.present).setup.capoFret;
 const settled = () => waitFor(() => expect(screen.queryByText(/worked out …/)).toBeNull(), { timeout: 60_000 });
 const busy = () => screen.getByLabelText('Where the capo goes').getAttribute('aria-busy');
 
@@ -32,14 +37,33 @@ describe('the Capo step', () => {
   test('moves the capo by a press on a rung, in one step that can be undone; the song sounds as before', async () => {
     const editor = showSong(SONG, <CapoPage />);
     await waitFor(() => expect(busy()).toBe('false'), { timeout: 60_000 });
-    const capo = (): number => mainPartOf(editor.store.getState().history.present).setup.capoFret;
-    expect(capo()).toBe(0);
+    expect(capoOf(editor)).toBe(0);
     fireEvent.click(rungAt(3));
-    await waitFor(() => expect(capo()).toBe(3));
+    await waitFor(() => expect(capoOf(editor)).toBe(3));
     const { history } = editor.store.getState();
     expect(history.past).toHaveLength(1);
     expect(history.present.map).toBe(history.past[0]?.map);
     expect(history.present.facts).toBe(history.past[0]?.facts);
+  });
+
+  test('puts the capo on the best fret once where the way here asks for it', async () => {
+    window.history.replaceState(null, '', '/songs/1/capo?best');
+    const editor = showSong(SONG, <CapoPage />);
+    await waitFor(() => expect(capoOf(editor)).toBe(3), { timeout: 60_000 });
+    await waitFor(() => expect(window.location.search).toBe(''));
+    editor.undo();
+    await waitFor(() => expect(busy()).toBe('false'), { timeout: 60_000 });
+    expect(capoOf(editor)).toBe(0);
+  });
+
+  test('neither moves the capo nor calls back when the song was left before the best fret was found', async () => {
+    window.history.replaceState(null, '', '/songs/1/capo?best');
+    const editor = showSong(SONG, <CapoPage />);
+    window.history.replaceState(null, '', '/');
+    await waitFor(() => expect(busy()).toBe('false'), { timeout: 60_000 });
+    await settled();
+    expect(capoOf(editor)).toBe(0);
+    expect(window.location.pathname).toBe('/');
   });
 
   test('says what a song without chords needs', () => {

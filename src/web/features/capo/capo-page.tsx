@@ -1,5 +1,5 @@
 import { type ComponentProps, memo, useCallback, useEffect, useMemo, useState } from 'react';
-import { Link, useLocation, useNavigate, useSearchParams } from 'react-router';
+import { Link, useLocation, useNavigate, useNavigation, useSearchParams } from 'react-router';
 import { styled } from 'styled-components';
 import { MOST_PLANNED_CHORDS } from '../../../core/arrange/setup/setup-plan.ts';
 import type { Tuning } from '../../../core/fretboard/tuning.ts';
@@ -177,18 +177,25 @@ function useHeardPress(heardAt: ReturnType<typeof useHeardAt>, take: (capoFret: 
   return { press, pass };
 }
 
-/** Puts the capo on the best fret once it is known, where the way here asks for it. */
+/** Puts the capo on the best fret once it is known, where the way here asks for it and nobody is on the way elsewhere. */
 function useBestFret(best: number | null, take: (capoFret: number) => void): void {
   const [asked] = useSearchParams();
   const navigate = useNavigate();
   const { state, pathname } = useLocation();
+  const isStaying = useNavigation().state === 'idle';
   const isAsked = asked.has('best');
   useEffect(() => {
-    if (isAsked && best !== null) {
+    // The address is ahead of what is drawn: a screen that has been left may still stand for a moment.
+    if (isAsked && isStaying && best !== null && isAskedByAddress(pathname)) {
       take(best);
       void navigate(pathname, { replace: true, state });
     }
-  }, [isAsked, best, take, navigate, pathname, state]);
+  }, [isAsked, isStaying, best, take, navigate, pathname, state]);
+}
+
+function isAskedByAddress(path: string): boolean {
+  const { pathname, search } = window.location;
+  return pathname === path && new URLSearchParams(search).has('best');
 }
 
 /** Why there are no rungs. */

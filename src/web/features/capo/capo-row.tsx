@@ -115,7 +115,8 @@ function ChordCell(props: { readonly chord: RowChord; readonly capoFret: number;
 const Rung = styled(Radio)<{ readonly $heightPx: number }>`
   display: grid; grid-template-columns: 28px 62px minmax(0, 1fr) 236px; align-items: center; height: ${({ $heightPx }) => $heightPx}px;
   padding: 0 8px; border-bottom: 1px solid ${colour.hairline}; cursor: pointer; position: relative;
-  &[data-rough] > :last-child { opacity: .6; font-style: italic; }
+  &[data-rough] > :last-child, &[data-rough] > :last-child b { color: ${colour.quiet}; font-style: italic; }
+  &[data-rough] > :last-child svg { opacity: .5; }
   &[data-hovered] { background: ${colour.sheet}; }
   &[data-disabled] { cursor: default; }
   &[data-selected] { background: ${colour.brassSoft}; box-shadow: inset 0 0 0 2px ${colour.brass}; }

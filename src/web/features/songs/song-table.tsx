@@ -22,9 +22,11 @@ const MOST_AT_ONCE = 100;
 export function SongTable(props: {
   readonly pages: SongPages;
   readonly total: number;
+  /** Called once the first songs stand there. */
+  readonly onListed: () => void;
   readonly onDelete: (song: SongSummary) => void;
 }) {
-  const { pages, total, onDelete } = props;
+  const { pages, total, onListed, onDelete } = props;
   const { songAt, look } = pages;
   const body = useRef<HTMLTableSectionElement>(null);
   const rows = useWindowVirtualizer({
@@ -44,6 +46,12 @@ export function SongTable(props: {
       look(first.index, last.index);
     }
   });
+  const isListed = first !== undefined;
+  useEffect(() => {
+    if (isListed) {
+      onListed();
+    }
+  }, [isListed, onListed]);
   const margin = rows.options.scrollMargin;
   return (
     <Table aria-rowcount={total + 1} aria-label="Songs">

@@ -33,12 +33,12 @@ const BringInDialog = lazy(async () => ({ default: (await import('./bring-in-dia
 export function SongsPage({ onListed }: { readonly onListed: () => void }) {
   const query = useSongQuery();
   const pages = useSongPages(query.wanted);
-  const isListed = pages.total !== null;
+  const isEmpty = pages.total === 0;
   useEffect(() => {
-    if (isListed) {
+    if (isEmpty) {
       onListed();
     }
-  }, [isListed, onListed]);
+  }, [isEmpty, onListed]);
   useWindowTitle('Songs');
   const { act, problem } = useActs();
   const [deleted, setDeleted] = useState<SongSummary | null>(null);
@@ -140,7 +140,7 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
             </p>
           )}
         </Messages>
-        <Listed pages={pages} query={query} onDelete={remove} act={act} />
+        <Listed pages={pages} query={query} onListed={onListed} onDelete={remove} act={act} />
         <Suspense>
           <DeletedSongs onBringBack={(id) => void bringBack(id)} />
         </Suspense>
@@ -153,10 +153,11 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
 function Listed(props: {
   readonly pages: SongPages;
   readonly query: ReturnType<typeof useSongQuery>;
+  readonly onListed: () => void;
   readonly onDelete: (song: SongSummary) => void;
   readonly act: (work: () => Promise<void>) => Promise<void>;
 }) {
-  const { pages, query, onDelete, act } = props;
+  const { pages, query, onListed, onDelete, act } = props;
   const { total, error } = pages;
   if (error !== null) {
     return (
@@ -188,7 +189,7 @@ function Listed(props: {
         </Suspense>
       </FinderRoom>
       {total > 0 ? (
-        <SongTable pages={pages} total={total} onDelete={onDelete} />
+        <SongTable pages={pages} total={total} onListed={onListed} onDelete={onDelete} />
       ) : (
         <EmptyState title="No song is like that">
           <p>Nothing in this library is all that was asked for.</p>

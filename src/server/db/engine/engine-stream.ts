@@ -11,6 +11,8 @@ type Done = (error?: Error | null) => void;
 export class EngineStream extends Duplex {
   readonly #engine: Engine;
   readonly #waitMs: number;
+  /** Resolves once all that was sent is answered. */
+  #answered: Promise<void> = Promise.resolve();
 
   /** `waitMs` is how long it waits for an engine that is being opened. */
   constructor(engine: Engine, waitMs: number) {
@@ -39,6 +41,14 @@ export class EngineStream extends Duplex {
     this.#send(new Uint8Array(Buffer.concat(chunks.map(({ chunk }) => chunk))), done);
   }
 
+  /** The driver hangs up, as it does after a statement that failed; whoever waits for its one connection goes on once this one is closed. */
+  override _final(done: Done): void {
+    void this.#answered.then(() => {
+      this.push(null);
+      done();
+    });
+  }
+
   // What the driver does to a socket and means nothing here.
   setNoDelay(): this {
     return this;
@@ -57,11 +67,13 @@ export class EngineStream extends Duplex {
   }
 
   #send(bytes: Uint8Array<ArrayBuffer>, done: Done): void {
-    this.#engine.exchange(bytes).then(
+    this.#answered = this.#engine.exchange(bytes).then(
       (answer) => {
         this.push(Buffer.from(answer.buffer, answer.byteOffset, answer.byteLength));
       },
-      (error: Error) => this.destroy(error),
+      (error: Error) => {
+        this.destroy(error);
+      },
     );
     done();
   }

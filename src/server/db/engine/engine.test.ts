@@ -75,6 +75,24 @@ describe('a commit', () => {
   });
 });
 
+describe('a statement that fails', () => {
+  test('holds up nobody who waits behind it, reading, writing or in a transaction', async () => {
+    const database = await open();
+    const { db } = database;
+    for (let round = 0; round < 3; round += 1) {
+      const failing = db.execute(sql`select 1 / 0`).catch(() => 'failed');
+      const waiting = [
+        count(database),
+        db.transaction((inner) => inner.execute(sql`select 1`)),
+        put(database, `row ${round}`).then(() => round),
+      ];
+      expect(await failing).toBe('failed');
+      expect(await Promise.all(waiting)).toHaveLength(3);
+    }
+    expect(await count(database)).toBe(3);
+  });
+});
+
 describe('an engine that is interrupted', () => {
   test('is opened again with all that was committed; what reads meanwhile only waits', async () => {
     const said: string[] = [];

@@ -18,6 +18,9 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
+    // An act that comes to nothing fails by itself, and is tried again.
+    actionTimeout: 120_000,
+    navigationTimeout: 120_000,
     launchOptions: {
       executablePath: BROWSER,
       args: [

@@ -29,6 +29,9 @@ const ANY = '';
 const LOOK_AGAIN_MS = 3000;
 const MOST_CHORDS = ['2', '3', '4', '5', '6', '8', '10'];
 
+/** What there is to choose from before that is known: the controls stand there already, so that the songs below stay where they are. */
+const NOTHING_YET: SongChoices = { songs: 0, unjudged: 0, keys: [], capoFrets: [], shapes: [], tags: [] };
+
 type Change = (change: Partial<Wanted>) => void;
 
 /** Finds songs by their words, and narrows them down by what a class can play. */
@@ -41,14 +44,15 @@ export function SongFinder(props: { readonly query: ReturnType<typeof useSongQue
     // As long as the engine looks at songs, what it says of them comes in.
     refetchInterval: ({ state }) => ((state.data?.unjudged ?? 0) > 0 ? LOOK_AGAIN_MS : false),
   });
+  const there = choices.data ?? NOTHING_YET;
   useListedAgain(choices.data?.unjudged);
   const [isOpen, setOpen] = useState(isNarrowed && wanted.words === '');
   return (
     <Frame role="search" aria-label="Songs">
       <div>
         <WordsField words={wanted.words} onChange={(words) => change({ words })} />
-        {choices.data !== undefined && <TagSelect wanted={wanted} change={change} tags={choices.data.tags} />}
         <Select label="In the order of" options={SORTS} value={wanted.sort} onChange={(sort) => change({ sort })} />
+        <TagSelect wanted={wanted} change={change} tags={there.tags} />
         <p role="status">{foundWords(props.total, isNarrowed, choices.data ?? null)}</p>
         {isNarrowed && (
           <Button weight="word" onPress={clear}>
@@ -56,12 +60,10 @@ export function SongFinder(props: { readonly query: ReturnType<typeof useSongQue
           </Button>
         )}
       </div>
-      {choices.data !== undefined && (
-        <details open={isOpen} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
-          <summary>By key, capo, chords and shapes</summary>
-          {isOpen && <Narrowing wanted={wanted} change={change} choices={choices.data} />}
-        </details>
-      )}
+      <details open={isOpen} onToggle={({ currentTarget }) => setOpen(currentTarget.open)}>
+        <summary>By key, capo, chords and shapes</summary>
+        {isOpen && <Narrowing wanted={wanted} change={change} choices={there} />}
+      </details>
     </Frame>
   );
 }
@@ -210,18 +212,28 @@ function countSongs(songs: number): string {
   return `${songs.toLocaleString('en')} ${plural(songs, 'song')}`;
 }
 
+/** On narrow screens the controls stand in rows that do not depend on what they say. */
 const Frame = styled.search`
   display: grid; gap: 6px; padding-bottom: 12px;
   > div, details > div { display: flex; flex-wrap: wrap; gap: 8px 20px; align-items: end; }
   details > div { padding: 8px 0; }
   summary { cursor: pointer; min-height: 26px; color: ${colour.quiet}; width: fit-content; }
   p { color: ${colour.quiet}; min-height: 32px; display: flex; align-items: center; }
+  @media (max-width: 1000px) {
+    > div { display: grid; grid-template-columns: minmax(0, 340px) auto auto; justify-content: start; }
+    > div > p, > div > p + * { grid-row: 2; }
+  }
+  @media (max-width: 760px) {
+    > div { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr); }
+    > div > :first-child { grid-column: 1 / -1; }
+    > div > p, > div > p + * { grid-row: 3; }
+  }
 `;
 const Words = styled(SearchField)`
-  display: grid; gap: 2px;
+  display: grid; gap: 2px; width: min(340px, 100%);
   label { font-size: 13px; color: ${colour.quiet}; }
   input {
-    font: inherit; padding: 4px 9px; min-height: 32px; width: min(340px, 80vw); border: 1px solid ${colour.quiet}; border-radius: 4px;
+    font: inherit; padding: 4px 9px; min-height: 32px; width: 100%; border: 1px solid ${colour.quiet}; border-radius: 4px;
     background: ${colour.sheet}; color: ${colour.ink};
   }
 `;

@@ -100,7 +100,7 @@ export function SongsPage({ onListed }: { readonly onListed: () => void }) {
             </Button>
             <Link to="/classes">Classes</Link>
             <Link to="/settings">Settings</Link>
-            {(pages.total ?? 0) > 0 && (
+            {pages.total !== 0 && (
               <Button weight="word" onPress={() => setBookOpen(true)}>
                 Song book
               </Button>
@@ -235,6 +235,11 @@ const Page = styled.main`
 /** Keeps the room of the search while its script is on its way, so that the songs stay where they are. */
 const FinderRoom = styled.div`
   min-height: 98px;
+  @media (pointer: coarse) { min-height: 128px; }
+  @media (max-width: 1000px) { min-height: 138px; }
+  @media (max-width: 1000px) and (pointer: coarse) { min-height: 168px; }
+  @media (max-width: 760px) { min-height: 199px; }
+  @media (max-width: 760px) and (pointer: coarse) { min-height: 241px; }
 `;
 const Messages = styled.div`
   min-height: 32px; color: ${colour.ink};

@@ -88,8 +88,15 @@ async function editSong(port: number, song: Document, state: State): Promise<Edi
     const response = await fetch(`http://127.0.0.1:${port}/api/songs${path}`, {
       method,
       signal: AbortSignal.timeout(HANGS_AFTER_MS),
-      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
-    }).catch(() => null);
+      // Filling the disk holds this process up for longer than the server keeps a connection.
+      headers: { 'Content-Type': 'application/json', Connection: 'close' },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    }).catch((error: unknown) => {
+      state.faults.push(
+        `${method} ${path}: no answer, ${error instanceof Error ? error.name : 'for a reason not known'}`,
+      );
+      return null;
+    });
     if (response === null) {
       state.hangs += 1;
       return { status: 0, body: {} };

@@ -5,15 +5,28 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { serverFlags } from '../bench/server-flags.ts';
 
+/**
+ * Where the ports of a worker begin: below those that the system gives to whoever asks for any, so that neither another worker nor a
+ * connection takes one between the look and the start.
+ */
+let nextPort = 21_000 + 100 * Number(process.env['TEST_PARALLEL_INDEX'] ?? 0);
+
 /** A port of this machine that nobody listens on. */
-function findFreePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
+async function findFreePort(): Promise<number> {
+  for (;;) {
+    const port = nextPort;
+    nextPort += 1;
+    if (await isFree(port)) {
+      return port;
+    }
+  }
+}
+
+function isFree(port: number): Promise<boolean> {
+  return new Promise((resolve) => {
     const probe = createServer();
-    probe.once('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => resolve(typeof address === 'object' && address !== null ? address.port : 0));
-    });
+    probe.once('error', () => resolve(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
   });
 }
 

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import type { ClassId, OpenClass } from '../../contract/class-schema.ts';
 import { type GuitarClass, newClass } from '../../core/song/document/guitar-class.ts';
 import { api } from './client.ts';
+import { reasonOf } from './reason.ts';
 
 const CLASSES = ['classes'] as const;
 const CLASSES_QUERY = { queryKey: CLASSES, queryFn: api.listClasses, staleTime: 60_000 };
@@ -42,7 +43,7 @@ export function useClassActions(): ClassActions {
         return null;
       } catch (error) {
         void queries.invalidateQueries({ queryKey: CLASSES });
-        return error instanceof Error ? error.message : 'The classes could not be saved.';
+        return reasonOf(error, 'The classes could not be saved.');
       }
     };
     return {

@@ -6,6 +6,7 @@ import { layTextsSideBySide } from '../../core/kernel/side-by-side.ts';
 import { listChanges } from '../../core/song/changes.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { sayChanges } from '../../core/words/version-words.ts';
+import { reasonOf } from '../api/reason.ts';
 import { useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { chartFace, colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
@@ -25,7 +26,7 @@ export function ConflictDialog({ onClose }: { readonly onClose: () => void }) {
       await work();
       onClose();
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'It could not be done.');
+      setProblem(reasonOf(error, 'It could not be done.'));
     }
   };
   if (other === null) {

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link, useLocation, useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import { formatCount } from '../../core/kernel/plural.ts';
+import { reasonOf } from '../api/reason.ts';
 import { readPasted } from '../editor/pasted-state.ts';
 import { useSongEditor } from '../editor/use-song.tsx';
 import { colour } from '../theme/tokens.ts';
@@ -22,7 +23,7 @@ export function PastedNotice() {
     try {
       await editor.remove();
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'That did not work.');
+      setProblem(reasonOf(error));
       return;
     }
     await navigate('/');

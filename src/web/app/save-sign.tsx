@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { styled } from 'styled-components';
 import { useLibraryNotices } from '../api/library-state.ts';
+import { reasonOf } from '../api/reason.ts';
 import type { SaveState } from '../editor/song-state.ts';
 import { useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { colour } from '../theme/tokens.ts';
@@ -49,7 +50,7 @@ export function SaveTrouble() {
       const id = await editor.keepAsNewSong();
       await navigate(`/songs/${id}/song`);
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'It could not be kept.');
+      setProblem(reasonOf(error, 'It could not be kept.'));
     }
   };
   return (

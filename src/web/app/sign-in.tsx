@@ -3,6 +3,7 @@ import { type FormEvent, useState } from 'react';
 import { Dialog, Heading, Input, Label, Modal, ModalOverlay, TextField } from 'react-aria-components';
 import { styled } from 'styled-components';
 import { api } from '../api/client.ts';
+import { reasonOf } from '../api/reason.ts';
 import { signedOut } from '../api/signed-out.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
@@ -34,7 +35,7 @@ function SignInForm() {
       signedOut.setState({ isSignedOut: false });
       await queries.resetQueries();
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'That did not work.');
+      setProblem(reasonOf(error));
     }
     setAsking(false);
   };

@@ -4,6 +4,7 @@ import { styled } from 'styled-components';
 import type { KeptVersion, VersionReason } from '../../contract/api.ts';
 import { sayChanges } from '../../core/words/version-words.ts';
 import { api } from '../api/client.ts';
+import { reasonOf } from '../api/reason.ts';
 import { useSongEditor, useSongState } from '../editor/use-song.tsx';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
@@ -60,7 +61,7 @@ function Version({ version, onBack }: { readonly version: KeptVersion; readonly 
       editor.run({ kind: 'replace-song', document });
       onBack();
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'It could not be brought back.');
+      setProblem(reasonOf(error, 'It could not be brought back.'));
     }
   };
   return (

@@ -18,7 +18,7 @@ export function createShapeFiller(of: {
   let isFilling = false;
   const fill = (): void => {
     const document = store.getState().history.present;
-    if (isFilling || isHeld() || !needsShapes(document)) {
+    if (isFilling || !needsShapes(document)) {
       return;
     }
     isFilling = true;

@@ -32,7 +32,8 @@ const open = (song: OpenSong): SongEditor => {
   return editor;
 };
 /** A song whose shapes are found beside it, when the test says so. */
-const openWithoutShapes = (song: OpenSong) => {
+const openWithoutShapes = async () => {
+  const song = await api.createSong({ document: songFromValue(chartFrom('title: One\n\n| G |\n')) });
   const waiting: (() => void)[] = [];
   const find = Object.assign(
     vi.fn(async (document: SongDocument, players: Players) => {
@@ -101,9 +102,7 @@ describe('an open song', () => {
   });
 
   test('is saved before it is deleted, and changes no more: not by hand, not by shapes that were still looked for', async () => {
-    const { editor, find } = openWithoutShapes(
-      await api.createSong({ document: songFromValue(chartFrom('title: One\n\n| G |\n')) }),
-    );
+    const { editor, find } = await openWithoutShapes();
     rename(editor, 'Two');
     await vi.waitFor(() => expect(find).toHaveBeenCalled());
     const { id } = state(editor);
@@ -120,9 +119,7 @@ describe('an open song', () => {
   });
 
   test('goes on where it could not be deleted, and looks for its shapes again', async () => {
-    const { editor, find } = openWithoutShapes(
-      await api.createSong({ document: songFromValue(chartFrom('title: One\n\n| G |\n')) }),
-    );
+    const { editor, find } = await openWithoutShapes();
     await server.stop();
     await expect(editor.remove()).rejects.toThrow('does not answer');
     await server.start();

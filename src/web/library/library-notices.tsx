@@ -4,6 +4,7 @@ import { styled } from 'styled-components';
 import type { LibraryNotice, UnreadableSong } from '../../contract/state-schema.ts';
 import { api } from '../api/client.ts';
 import { useAskState, useLibraryNotices } from '../api/library-state.ts';
+import { reasonOf } from '../api/reason.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
 import { sayNotice, sayRescue } from './notice-words.ts';
@@ -38,7 +39,7 @@ function Rescues({ songs }: { readonly songs: UnreadableSongs }) {
       await api.recoverSong(id);
       setNews(`“${title}” is back, as a song of its own.`);
     } catch (error) {
-      setNews(error instanceof Error ? error.message : 'It could not be brought back.');
+      setNews(reasonOf(error, 'It could not be brought back.'));
     }
     await ask();
     await queries.invalidateQueries({ queryKey: ['songs'] });

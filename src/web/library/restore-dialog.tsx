@@ -10,6 +10,7 @@ import type {
 } from '../../contract/library-schema.ts';
 import { formatCount, plural } from '../../core/kernel/plural.ts';
 import { api } from '../api/client.ts';
+import { reasonOf } from '../api/reason.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
 import { Choice } from '../ui/choice.tsx';
@@ -69,7 +70,7 @@ export function RestoreDialog({ file, onClose }: { readonly file: File; readonly
       setDone(await api.restoreLibrary(file, mode, { onProgress: setShare, signal }));
       await queries.invalidateQueries({ predicate: ({ queryKey }) => queryKey[0] !== 'library-preview' });
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'That did not work.');
+      setProblem(reasonOf(error));
     } finally {
       setWorking(false);
     }

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { styled } from 'styled-components';
 import { api } from '../../api/client.ts';
+import { reasonOf } from '../../api/reason.ts';
 import { signedOut } from '../../api/signed-out.ts';
 import { settleSaves } from '../../editor/pending-saves.ts';
 import { Button } from '../../ui/button.tsx';
@@ -18,7 +19,7 @@ export function SigningOut() {
       queries.clear();
       signedOut.setState({ isSignedOut: true });
     } catch (error) {
-      setProblem(error instanceof Error ? error.message : 'That did not work.');
+      setProblem(reasonOf(error));
     }
   };
   if (data?.isSignedIn !== true) {

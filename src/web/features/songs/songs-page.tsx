@@ -7,6 +7,7 @@ import type { SongId } from '../../../contract/api.ts';
 import type { SongSummary } from '../../../contract/song-list-schema.ts';
 import { UNTITLED } from '../../../core/song/document/song-limits.ts';
 import { api } from '../../api/client.ts';
+import { reasonOf } from '../../api/reason.ts';
 import { LibraryNotices } from '../../library/library-notices.tsx';
 import { chooseLook, nextLook, readLook } from '../../theme/look.ts';
 import { colour } from '../../theme/tokens.ts';
@@ -210,7 +211,7 @@ function useActs() {
       try {
         await work();
       } catch (error) {
-        setProblem(error instanceof Error ? error.message : 'That did not work.');
+        setProblem(reasonOf(error));
       }
       await queries.invalidateQueries({ queryKey: ['songs'] });
     },

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Hand } from '../../../core/shapes/hand.ts';
 import { api } from '../../api/client.ts';
 import { type FileOutcome, fileReader } from '../../api/file-reader.ts';
+import { reasonOf } from '../../api/reason.ts';
 import { useSettings } from '../../api/settings.tsx';
 
 /** A file that somebody wants to bring in: what it holds, as far as it is known, and where its song went once it was added. */
@@ -75,9 +76,7 @@ export function useBringIn() {
         }
       }
     } catch (error) {
-      setProblem(
-        `${error instanceof Error ? error.message : 'That did not work.'} What is not marked as added is not in.`,
-      );
+      setProblem(`${reasonOf(error)} What is not marked as added is not in.`);
     } finally {
       setAdding(false);
     }

@@ -36,7 +36,16 @@ test('the capo is dragged from rung to rung, tapped, and keyed; each is one step
   await page.mouse.down();
   await page.mouse.move(x, (to?.y ?? 0) + 20, { steps: 12 });
   await expect(rung(page, 0)).toBeChecked();
+  const passed = page.getByTestId('passed');
+  await expect(passed).toHaveCount(1);
+  await expect(
+    page
+      .locator('label')
+      .filter({ has: rung(page, 5) })
+      .filter({ has: passed }),
+  ).toHaveCount(1);
   await page.mouse.up();
+  await expect(passed).toHaveCount(0);
   await expect(rung(page, 5)).toBeChecked();
   await expect(page.getByRole('heading', { name: /^Capo 5, hands in F$/ })).toBeVisible();
   await neck.click({

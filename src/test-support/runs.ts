@@ -5,6 +5,9 @@
 
 const SHARE = Math.min(1, Math.max(0, Number(process.env['TEST_SHARE'] ?? 0.025)));
 
+/** Whether every case is tried. */
+export const HAS_ALL_CASES = SHARE === 1;
+
 /** How many of so many cases are tried this time: a few in any case. */
 export function runs(full: number, fewest = 12): number {
   return Math.max(Math.min(full, fewest), Math.round(full * SHARE));

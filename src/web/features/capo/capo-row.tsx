@@ -11,6 +11,7 @@ import { colour, nameFace } from '../../theme/tokens.ts';
 import { Signed } from '../../ui/signed.tsx';
 import { EffortBar } from './effort-bar.tsx';
 import { rowHeightPx } from './neck-geometry.ts';
+import { PassedMark } from './passed-fret.tsx';
 
 const MOST_CHORDS = 9;
 
@@ -19,14 +20,13 @@ type RungProps = {
   readonly most: number;
   /** What is said of it among the others: "best capo"; empty for nothing. */
   readonly mark: string;
-  readonly isUnderCapo: boolean;
   /** Whether its shapes are drawn; else their names are written. */
   readonly isFull: boolean;
   readonly showsKey: boolean;
 };
 
 /** One rung: the key of the shapes at this fret, each chord's shape, what it costs, and what is lost. */
-export const CapoRung = memo(function CapoRung({ row, most, mark, isUnderCapo, isFull, showsKey }: RungProps) {
+export const CapoRung = memo(function CapoRung({ row, most, mark, isFull, showsKey }: RungProps) {
   const nameOf = useChordName();
   const shown = row.chords.slice(0, MOST_CHORDS);
   const hidden = row.chords.length - shown.length;
@@ -36,9 +36,9 @@ export const CapoRung = memo(function CapoRung({ row, most, mark, isUnderCapo, i
       value={String(row.capoFret)}
       $heightPx={rowHeightPx(row.capoFret)}
       aria-label={rungWords(row, mark, nameOf)}
-      data-under={isUnderCapo || undefined}
       data-rough={row.isRough || undefined}
     >
+      <PassedMark capoFret={row.capoFret} />
       <Fret>{row.capoFret === 0 ? '–' : row.capoFret}</Fret>
       <KeyName>
         <Signed text={formatShapeKey(row.shapeKey)} />
@@ -89,6 +89,7 @@ export function EmptyRung({ capoFret, words }: { readonly capoFret: number; read
       aria-label={`${formatCapo(capoFret)}: ${words}`}
       isDisabled
     >
+      <PassedMark capoFret={capoFret} />
       <Fret>{capoFret === 0 ? '–' : capoFret}</Fret>
       <Words>{words}</Words>
     </Rung>
@@ -114,13 +115,12 @@ function ChordCell(props: { readonly chord: RowChord; readonly capoFret: number;
 
 const Rung = styled(Radio)<{ readonly $heightPx: number }>`
   display: grid; grid-template-columns: 28px 62px minmax(0, 1fr) 236px; align-items: center; height: ${({ $heightPx }) => $heightPx}px;
-  padding: 0 8px; border-bottom: 1px solid ${colour.hairline}; cursor: pointer; position: relative;
+  padding: 0 8px; border-bottom: 1px solid ${colour.hairline}; cursor: pointer; position: relative; isolation: isolate;
   &[data-rough] > :last-child, &[data-rough] > :last-child b { color: ${colour.quiet}; font-style: italic; }
   &[data-rough] > :last-child svg { opacity: .5; }
   &[data-hovered] { background: ${colour.sheet}; }
   &[data-disabled] { cursor: default; }
   &[data-selected] { background: ${colour.brassSoft}; box-shadow: inset 0 0 0 2px ${colour.brass}; }
-  &[data-under] { box-shadow: inset 0 0 0 2px ${colour.spruce}; background: ${colour.spruceSoft}; }
   &[data-focus-visible] { outline: 3px solid ${colour.spruce}; outline-offset: -1px; z-index: 1; }
   @media (max-width: 760px) { height: auto; grid-template-columns: 24px minmax(0, 1fr); row-gap: 4px; padding-block: 8px; }
 `;

@@ -1,4 +1,4 @@
-import { memo, useCallback, useState } from 'react';
+import { memo } from 'react';
 import { Checkbox, RadioGroup } from 'react-aria-components';
 import { styled } from 'styled-components';
 import type { CapoPlan } from '../../../core/arrange/capo/capo-rows.ts';
@@ -12,6 +12,7 @@ import { colour } from '../../theme/tokens.ts';
 import { CapoRung, EmptyRung } from './capo-row.tsx';
 import { Neck } from './neck.tsx';
 import { rowHeightPx } from './neck-geometry.ts';
+import { usePassedFret } from './passed-fret.tsx';
 import { rowAt } from './use-capo-step.ts';
 
 const FRETS = range(0, HIGHEST_PLANNED_CAPO + 1);
@@ -37,16 +38,7 @@ export function Ladder(props: {
   readonly onTick: (capoFret: number) => void;
 }) {
   const { plan, soundingKey, capoFret, strings, easiest, isDisabled, showsKey, onTake, onPass, ticked, onTick } = props;
-  const [under, setUnder] = useState<number | null>(null);
-  const preview = useCallback(
-    (fret: number | null): void => {
-      setUnder(fret);
-      if (fret !== null) {
-        onPass(fret);
-      }
-    },
-    [onPass],
-  );
+  const preview = usePassedFret(onPass);
   return (
     <Frame>
       <Neck capoFret={capoFret} strings={strings} isDisabled={isDisabled} onPreview={preview} onDrop={onTake} />
@@ -56,30 +48,22 @@ export function Ladder(props: {
         isDisabled={isDisabled}
         onChange={(fret) => onTake(Number(fret))}
       >
-        <Rungs
-          plan={plan}
-          soundingKey={soundingKey}
-          easiest={easiest}
-          showsKey={showsKey}
-          under={under}
-          ticked={ticked}
-        />
+        <Rungs plan={plan} soundingKey={soundingKey} easiest={easiest} showsKey={showsKey} ticked={ticked} />
       </RungGroup>
       <Ticks plan={plan} ticked={ticked} onTick={onTick} />
     </Frame>
   );
 }
 
-/** The rungs; those that the capo does not pass are not drawn anew while it is dragged. */
+/** The rungs; none is drawn anew while the capo is dragged over them. */
 const Rungs = memo(function Rungs(props: {
   readonly plan: CapoPlan;
   readonly soundingKey: Key;
   readonly easiest: readonly number[];
   readonly showsKey: boolean;
-  readonly under: number | null;
   readonly ticked: readonly number[];
 }) {
-  const { plan, soundingKey, easiest, showsKey, under, ticked } = props;
+  const { plan, soundingKey, easiest, showsKey, ticked } = props;
   const full = new Set([...bestFrets(plan), ...ticked]);
   const most = Math.max(...plan.rows.map(({ effort }) => effort.total));
   const mark = bestWords(easiest);
@@ -104,7 +88,6 @@ const Rungs = memo(function Rungs(props: {
         row={row}
         most={most}
         mark={easiest.includes(fret) ? mark : ''}
-        isUnderCapo={under === fret}
         isFull={full.has(fret)}
         showsKey={showsKey}
       />

@@ -3,6 +3,7 @@ import { someOf } from '../src/test-support/runs.ts';
 import {
   collectComplaints,
   expectNoAxeFindings,
+  goTo,
   newSong,
   openSong,
   SCREENS_OF_SONG,
@@ -37,9 +38,7 @@ test('axe finds nothing on any screen, full or empty', async ({ page }) => {
   const empty = page.url().replace(/\/\w+$/, '');
   for (const song of [...full, empty]) {
     for (const step of SCREENS_OF_SONG) {
-      await page.goto(`${song}/${step}`);
-      await expect(page.locator('main#step')).not.toBeEmpty();
-      await page.waitForLoadState('networkidle');
+      await goTo(page, `${song}/${step}`);
       await showAsSketches(page);
       await expectNoAxeFindings(page);
     }
@@ -70,9 +69,7 @@ test('the stage look is dark, kept on this device, and axe finds nothing on it; 
     await page.goto('/');
     const song = await openSong(page, title);
     for (const step of someOf(SCREENS_OF_SONG, 4)) {
-      await page.goto(`${song}/${step}`);
-      await expect(page.locator('main#step')).not.toBeEmpty();
-      await page.waitForLoadState('networkidle');
+      await goTo(page, `${song}/${step}`);
       expect(await background()).toBe('rgb(16, 24, 22)');
       await showAsSketches(page);
       await expectNoAxeFindings(page, LOOK_RULES);

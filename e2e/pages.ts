@@ -20,6 +20,46 @@ export async function openSong(page: Page, title: string): Promise<string> {
   return page.url().replace(/\/\w+$/, '');
 }
 
+/**
+ * Goes to a screen as a person does, by a link where one is shown and else by its address, and waits until nothing more of it is drawn.
+ * By a link the program is not loaded anew.
+ */
+export async function goTo(page: Page, address: string): Promise<void> {
+  const { pathname } = new URL(address, page.url());
+  const link = page.locator(`a[href="${pathname}"]`).first();
+  if (await link.isVisible()) {
+    await link.click();
+    await page.waitForURL((url) => url.pathname === pathname);
+  } else {
+    await page.goto(address);
+  }
+  await expect(page.locator('main').first()).not.toBeEmpty();
+  await page.waitForLoadState('networkidle');
+  await untilStill(page);
+}
+
+/** How long nothing changes on a screen that is drawn to its end. */
+const STILL_MS = 400;
+
+function untilStill(page: Page): Promise<void> {
+  return page.evaluate(
+    (ms) =>
+      new Promise<void>((resolve) => {
+        const end = (): void => {
+          watch.disconnect();
+          resolve();
+        };
+        let timer = setTimeout(end, ms);
+        const watch = new MutationObserver(() => {
+          clearTimeout(timer);
+          timer = setTimeout(end, ms);
+        });
+        watch.observe(document.body, { subtree: true, childList: true, characterData: true });
+      }),
+    STILL_MS,
+  );
+}
+
 /** Waits until the sign says that everything is saved. */
 export async function expectSaved(page: Page): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: 'all saved' })).toBeVisible();

@@ -16,7 +16,7 @@ export function templatePath() {
     ...readdirSync(migrations)
       .filter((name) => name.endsWith('.sql'))
       .map((name) => join(migrations, name)),
-    join(root, 'src', 'server', 'db', 'connect.ts'),
+    join(root, 'src', 'server', 'db', 'make-template.ts'),
     join(root, 'node_modules', '@electric-sql', 'pglite', 'package.json'),
   ]) {
     hash.update(readFileSync(file));

@@ -1,12 +1,9 @@
-import { PGlite } from '@electric-sql/pglite';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
-import { drizzle as drizzleInMemory } from 'drizzle-orm/pglite';
-import { migrate as migrateInMemory } from 'drizzle-orm/pglite/migrator';
 import pg from 'pg';
 import { createEngine, type Engine } from './engine/engine.ts';
-import { ENGINE_PATIENCE, EngineInterrupted, type EnginePatience, EngineRefused } from './engine/engine-errors.ts';
+import { ENGINE_PATIENCE, type EnginePatience, isInterrupted } from './engine/engine-errors.ts';
 import { EngineStream } from './engine/engine-stream.ts';
 import * as schema from './schema.ts';
 
@@ -92,15 +89,6 @@ function isReading(asked: unknown): boolean {
   return typeof text === 'string' && /^\s*select\b/i.test(text);
 }
 
-/** Whether something failed because the engine was interrupted or is being opened again. */
-export function isInterrupted(error: unknown): boolean {
-  return (
-    error instanceof EngineInterrupted ||
-    error instanceof EngineRefused ||
-    (error instanceof Error && isInterrupted(error.cause))
-  );
-}
-
 /** The database has been through migrations that this program does not know. */
 export class NewerDatabaseError extends Error {
   override readonly name = 'NewerDatabaseError';
@@ -119,13 +107,4 @@ async function isBehind(db: Database, migrationsFolder: string): Promise<boolean
     throw new NewerDatabaseError('migrations of a newer program');
   }
   return last < known;
-}
-
-/** A migrated, empty database as a compressed archive, from which a new data folder starts quickly. */
-export async function dumpTemplate(migrationsFolder: string): Promise<Buffer> {
-  const client = await PGlite.create();
-  await migrateInMemory(drizzleInMemory(client, { schema }), { migrationsFolder });
-  const dump = await client.dumpDataDir('gzip');
-  await client.close();
-  return Buffer.from(await dump.arrayBuffer());
 }

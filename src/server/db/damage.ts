@@ -7,23 +7,7 @@
 import { getTableName, type SQL, sql } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import type { Database } from './connect.ts';
-
-/** PostgreSQL's codes for what it finds damaged: internal errors, data and indexes corrupted, a disk that fails, a file that is missing. */
-const DAMAGE: ReadonlySet<string> = new Set(['XX000', 'XX001', 'XX002', '58030', '58P01']);
-
-/** PostgreSQL's code of an error, from the error or its cause; null where it has none. */
-export function sqlStateOf(error: unknown): string | null {
-  if (!(error instanceof Error)) {
-    return null;
-  }
-  const own = 'code' in error && typeof error.code === 'string' ? error.code : null;
-  return own ?? sqlStateOf(error.cause);
-}
-
-/** Whether something failed because what lies on the disk is damaged. */
-export function isDamage(error: unknown): boolean {
-  return DAMAGE.has(sqlStateOf(error) ?? '');
-}
+import { isDamage } from './file-trouble.ts';
 
 /** The rows that could be read, and whether pages had to be passed over. */
 export type ReadRows<T> = { readonly rows: readonly T[]; readonly isWhole: boolean };

@@ -7,8 +7,9 @@
  */
 import { getTableName, is, sql } from 'drizzle-orm';
 import { PgTable } from 'drizzle-orm/pg-core';
-import { type Database, isInterrupted } from './connect.ts';
+import type { Database } from './connect.ts';
 import type { Engine } from './engine/engine.ts';
+import { isInterrupted } from './engine/engine-errors.ts';
 import { isDiskFull } from './file-trouble.ts';
 import * as schema from './schema.ts';
 

@@ -1,6 +1,6 @@
 import type { ErrorRequestHandler } from 'express';
 import type { ErrorCode } from '../../contract/api.ts';
-import { isDamage } from '../db/damage.ts';
+import { isDamage } from '../db/file-trouble.ts';
 import { toAppError } from './to-app-error.ts';
 
 const STATUS: Readonly<Record<ErrorCode, number>> = {

@@ -1,8 +1,7 @@
 import { ZodError } from 'zod';
 import { wordsOfIssue } from '../../contract/issue-words.ts';
-import { isInterrupted } from '../db/connect.ts';
-import { isDamage } from '../db/damage.ts';
-import { isDiskFull } from '../db/file-trouble.ts';
+import { isInterrupted } from '../db/engine/engine-errors.ts';
+import { isDamage, isDiskFull } from '../db/file-trouble.ts';
 import { AppError } from './app-error.ts';
 
 /** Whatever was thrown as a refusal in words, without anything from inside. */

@@ -1,7 +1,8 @@
 import type { LibraryPreview, RestoredLibrary, RestoreMode } from '../../contract/library-schema.ts';
 import { writeLibraryText } from '../backup/library-text.ts';
 import { createBackupRepository } from '../backup/repository.ts';
-import { type Database, isInterrupted } from '../db/connect.ts';
+import type { Database } from '../db/connect.ts';
+import { isInterrupted } from '../db/engine/engine-errors.ts';
 import { isDiskFull } from '../db/file-trouble.ts';
 import type { Helper } from '../helper/helper.ts';
 import { AppError } from '../http/app-error.ts';

@@ -14,7 +14,7 @@ import { createBackupRepository } from '../backup/repository.ts';
 import { writeBackup } from '../backup/write-backup.ts';
 import { type Library, openLibrary } from '../data-folder/open-library.ts';
 import { pathsIn } from '../data-folder/paths.ts';
-import { isDamage } from '../db/damage.ts';
+import { isDamage } from '../db/file-trouble.ts';
 import { createDemoSongs } from '../demo/demo-songs.ts';
 import { INLINE_HELPER } from '../helper/helper.ts';
 import { createServices, type Services } from '../services.ts';

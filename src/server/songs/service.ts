@@ -6,7 +6,7 @@ import type { SongDocument } from '../../core/song/document/document.ts';
 import { newSong } from '../../core/song/document/new-song.ts';
 import { NEW_SONG_SIZE, UNTITLED } from '../../core/song/document/song-limits.ts';
 import { boundsAfter, findExcess, type SongSize, sayExcess } from '../../core/song/played/song-size.ts';
-import { isInterrupted } from '../db/connect.ts';
+import { isInterrupted } from '../db/engine/engine-errors.ts';
 import type { Helper } from '../helper/helper.ts';
 import { AppError } from '../http/app-error.ts';
 import type { LibraryTime } from '../time/library-time.ts';

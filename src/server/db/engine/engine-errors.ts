@@ -14,6 +14,15 @@ export class EngineRefused extends Error {
   }
 }
 
+/** Whether something failed because the engine was interrupted or is being opened again. */
+export function isInterrupted(error: unknown): boolean {
+  return (
+    error instanceof EngineInterrupted ||
+    error instanceof EngineRefused ||
+    (error instanceof Error && isInterrupted(error.cause))
+  );
+}
+
 /**
  * How long an answer, and opening with recovery, may take before the engine is taken to hang, in ms; and how long a request waits for
  * one that is being opened before it is told to come back.

@@ -6,9 +6,10 @@ import { sql } from 'drizzle-orm';
 import { afterAll, afterEach, describe, expect, test } from 'vitest';
 import { copyTemplate, MIGRATIONS } from '../../../test-support/database-template.ts';
 import { runs } from '../../../test-support/runs.ts';
-import { type DatabasePlace, isInterrupted, type OpenedDatabase, openDatabase } from '../connect.ts';
+import { type DatabasePlace, type OpenedDatabase, openDatabase } from '../connect.ts';
 import { isDiskFull } from '../file-trouble.ts';
 import { tidy } from '../tidy.ts';
+import { isInterrupted } from './engine-errors.ts';
 import { START_PARAMETERS } from './start-parameters.ts';
 
 const root = mkdtempSync(join(tmpdir(), 'engine-'));

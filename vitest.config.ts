@@ -6,9 +6,6 @@ import { pagePlayer } from './scripts/page-player.mjs';
 const HANGS_AFTER_MS = 1_800_000;
 const PATIENCE = { testTimeout: HANGS_AFTER_MS, hookTimeout: HANGS_AFTER_MS };
 
-/** Hundreds of databases live a second each: compiling them well takes longer than they run. */
-const DATABASE_FLAGS = ['--liftoff-only'];
-
 export default defineConfig({
   test: {
     // By itself, the runner leaves a core to whoever looks on.
@@ -24,7 +21,6 @@ export default defineConfig({
           isolate: false,
           include: ['src/{core,contract,exchange,worker,cli,server}/**/*.test.ts', 'src/web/**/*.api.test.ts'],
           globalSetup: ['src/test-support/database-template.ts'],
-          execArgv: DATABASE_FLAGS,
           ...PATIENCE,
         },
       },

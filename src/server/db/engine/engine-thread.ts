@@ -7,7 +7,7 @@
  */
 import { parentPort, workerData } from 'node:worker_threads';
 import { PGlite } from '@electric-sql/pglite';
-import type { EngineReport, EngineRequest, EngineSettings, EngineState } from './messages.ts';
+import type { EngineReport, EngineRequest, EngineStart, EngineState } from './messages.ts';
 import { createRoom } from './room.ts';
 import { START_PARAMETERS } from './start-parameters.ts';
 import { SyncedFiles } from './synced-files.ts';
@@ -16,7 +16,7 @@ import { SyncedFiles } from './synced-files.ts';
 const STATEMENT_FAILED = 100;
 const MOST_LINES = 40;
 
-const settings = workerData as EngineSettings;
+const settings = workerData as EngineStart;
 const said: string[] = [];
 const room = createRoom(settings.reserve);
 const watch = { syncs: 0, journalBytes: 0, makeRoom: room.giveUp };
@@ -46,6 +46,7 @@ async function open(): Promise<PGlite> {
   const engine = await PGlite.create({
     fs: new SyncedFiles(settings.folder, watch),
     startParams: [...START_PARAMETERS],
+    pgliteWasmModule: settings.program,
     onStdout: hear,
     onStderr: hear,
   });

@@ -1,11 +1,14 @@
 /** What the server and the thread of its engine say to each other. */
 
-/** What a thread is started with. */
+/** What an engine is opened with. */
 export type EngineSettings = {
   readonly folder: string;
   /** The file that keeps room on the disk; null where none is kept. */
   readonly reserve: string | null;
 };
+
+/** What a thread is started with. */
+export type EngineStart = EngineSettings & { readonly program: WebAssembly.Module };
 
 /** To the thread. Answers come in the order of what was asked. */
 export type EngineRequest =

@@ -2,7 +2,8 @@ import type { Worker } from 'node:worker_threads';
 import { startThread } from '../../threads/start-thread.ts';
 import { createAnswerQueue } from './answer-queue.ts';
 import { EngineInterrupted, type EnginePatience, EngineRefused } from './engine-errors.ts';
-import type { EngineReport, EngineRequest, EngineSettings, EngineState } from './messages.ts';
+import { engineProgram } from './engine-program.ts';
+import type { EngineReport, EngineRequest, EngineSettings, EngineStart, EngineState } from './messages.ts';
 
 /** Little, since the engine’s own memory is not counted in it. */
 const YOUNG_MB = 8;
@@ -27,7 +28,11 @@ export async function openThread(
   patience: EnginePatience,
   onEnding: () => void,
 ): Promise<OpenThread> {
-  const thread = startThread('engine-thread', { workerData: settings, youngMb: YOUNG_MB });
+  const program = await engineProgram().catch((error: unknown) => {
+    throw new EngineRefused([String(error)]);
+  });
+  const start: EngineStart = { ...settings, program };
+  const thread = startThread('engine-thread', { workerData: start, youngMb: YOUNG_MB });
   let state = await readyState(thread, patience.openMs);
   const queue = createAnswerQueue(patience.answerMs, () => void end('did not answer in time'));
   let isEnded = false;

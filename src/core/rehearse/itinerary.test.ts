@@ -76,7 +76,7 @@ describe('a rehearsal', () => {
           expect(at).toBeCloseTo(theirs[index]?.at ?? -1, 6);
         }
       }),
-      { numRuns: runs(300) },
+      { numRuns: runs(300), seed: 231 },
     );
   });
 
@@ -163,7 +163,7 @@ describe('a rehearsal', () => {
           expect(after.due.every(({ time }) => time >= at)).toBe(true);
         },
       ),
-      { numRuns: runs(300) },
+      { numRuns: runs(300), seed: 232 },
     );
   });
 

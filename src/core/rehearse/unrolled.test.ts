@@ -59,7 +59,7 @@ describe('a rehearsal once through', () => {
         const seconds = sumOf(played, (bar) => ticksToSeconds(bar.lengthTicks, tempoOf(bar)));
         expect(lengthOf(unrollRehearsal(rehearsal, BEGINNING))).toBeCloseTo(seconds / speed, 6);
       }),
-      { numRuns: runs(200) },
+      { numRuns: runs(200), seed: 233 },
     );
   });
 
@@ -83,7 +83,7 @@ describe('a rehearsal once through', () => {
           expect(seconds).toBeCloseTo(struck[index]?.[1] ?? Number.NaN, 6);
         }
       }),
-      { numRuns: runs(200) },
+      { numRuns: runs(200), seed: 234 },
     );
   });
 
@@ -99,7 +99,7 @@ describe('a rehearsal once through', () => {
         const rehearsed = toMidiRehearsal(unrolled, { title: 'x', silent: ['guitar', 'bass'], names: LAYER_WORDS });
         expect(clicksIn(toMidiSong(song, mainPartOf(song)))).toEqual(clicksIn(rehearsed));
       }),
-      { numRuns: runs(200) },
+      { numRuns: runs(200), seed: 235 },
     );
   });
 

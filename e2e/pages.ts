@@ -38,25 +38,26 @@ export async function goTo(page: Page, address: string): Promise<void> {
   await untilStill(page);
 }
 
-/** How long nothing changes on a screen that is drawn to its end. */
-const STILL_MS = 400;
+/** How long nothing changes on a screen that is drawn to its end, and how long one is waited for that goes on changing, in ms. */
+const STILL = { forMs: 400, withinMs: 20_000 };
 
 function untilStill(page: Page): Promise<void> {
   return page.evaluate(
-    (ms) =>
+    ({ forMs, withinMs }) =>
       new Promise<void>((resolve) => {
         const end = (): void => {
           watch.disconnect();
           resolve();
         };
-        let timer = setTimeout(end, ms);
+        setTimeout(end, withinMs);
+        let timer = setTimeout(end, forMs);
         const watch = new MutationObserver(() => {
           clearTimeout(timer);
-          timer = setTimeout(end, ms);
+          timer = setTimeout(end, forMs);
         });
         watch.observe(document.body, { subtree: true, childList: true, characterData: true });
       }),
-    STILL_MS,
+    STILL,
   );
 }
 

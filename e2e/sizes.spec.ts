@@ -87,7 +87,7 @@ test('on a phone and a tablet everything that can be pressed is 44 px large, not
       expect(await smallTargets(page, 44), `${address} at ${size.width}`).toEqual([]);
       expect(await overflow(page), `${address} at ${size.width}`).toBeLessThanOrEqual(0);
       expect(address === '/' ? await searchBeyondRoom(page) : 0).toBeLessThanOrEqual(0);
-      // They take axe longest, and are those of the desk: every second screen is looked at on the tablet, the others on the phone.
+      // Colours take axe longest, and are those of the desk: every second screen is looked at for them on the tablet, the others on the phone.
       const looksAtColours = HAS_ALL_CASES || (size === TABLET) === (index % 2 === 1);
       await expectNoAxeFindings(page, [
         ...(looksAtColours ? ['color-contrast'] : []),

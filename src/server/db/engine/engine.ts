@@ -28,7 +28,7 @@ export function createEngine(settings: EngineSettings, patience: EnginePatience,
 
   const open = async (): Promise<void> => {
     const opened = await openThread(settings, patience, gate.close).catch((error: unknown) => {
-      refusal = error instanceof EngineRefused ? error : new EngineRefused([]);
+      refusal = error instanceof EngineRefused ? error : new EngineRefused([String(error)]);
       throw refusal;
     });
     thread = opened;

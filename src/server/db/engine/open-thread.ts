@@ -28,10 +28,7 @@ export async function openThread(
   patience: EnginePatience,
   onEnding: () => void,
 ): Promise<OpenThread> {
-  const program = await engineProgram().catch((error: unknown) => {
-    throw new EngineRefused([String(error)]);
-  });
-  const start: EngineStart = { ...settings, program };
+  const start: EngineStart = { ...settings, program: await engineProgram() };
   const thread = startThread('engine-thread', { workerData: start, youngMb: YOUNG_MB });
   let state = await readyState(thread, patience.openMs);
   const queue = createAnswerQueue(patience.answerMs, () => void end('did not answer in time'));

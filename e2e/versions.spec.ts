@@ -101,6 +101,37 @@ test('undo and redo go on after a reload, and are dropped with a word when the s
   await expect(title(page)).toHaveText('Elsewhere');
 });
 
+test('a save whose answer is lost with the page is one’s own: nothing is asked, and newer edits go after it', async ({
+  page,
+}) => {
+  await newSong(page);
+  await pasteChart(page, 'title: First\n\n| G |\n');
+  await expectSaved(page);
+  await page.route('**/api/songs/*', async (route) => {
+    if (route.request().method() === 'PUT') {
+      await route.fetch();
+      await route.abort();
+    } else {
+      await route.continue();
+    }
+  });
+  await pasteChart(page, 'title: Second\n\n| G |\n');
+  await expect(page.getByText('not saved: the server does not answer')).toBeVisible();
+  await pasteChart(page, 'title: Third\n\n| G |\n');
+  await page.unrouteAll();
+  await page.reload();
+  await expect(title(page)).toHaveText('Third');
+  await expectSaved(page);
+  // Edits right before the page goes away are there again, whichever way their save took.
+  for (const name of ['Fourth', 'Fifth', 'Sixth']) {
+    await pasteChart(page, `title: ${name}\n\n| G |\n`);
+    await expect(title(page)).toHaveText(name);
+    await page.reload();
+    await expect(title(page)).toHaveText(name);
+    await expectSaved(page);
+  }
+});
+
 test('edits made while the server is stopped wait in the browser, also over a closed tab, and go out later', async ({
   page,
 }) => {

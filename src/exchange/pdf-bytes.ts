@@ -8,6 +8,7 @@ import PDFDocument from 'pdfkit';
 import type { Mark, Page, TextMark } from '../core/page/drawing/drawing.ts';
 import { PAPER_INKS, SHARP_LIFT } from '../core/page/drawing/inks.ts';
 import { FONT_FILES, type FontFile, type FontLoader, faceOf, listNeededFiles } from './page-fonts.ts';
+import { unwrapWoff } from './unwrap-woff.ts';
 
 /** A finished file, and the characters that no font had. */
 export type PdfFile = { readonly bytes: Uint8Array; readonly missing: readonly string[] };
@@ -77,7 +78,7 @@ type Fonts = {
 async function loadFonts(pages: readonly Page[], loadFont: FontLoader): Promise<Fonts> {
   const needed = listNeededFiles(pages.flatMap(({ marks }) => marks));
   const names = [...new Set(needed.map(({ font }) => font.file))];
-  const files = await Promise.all(names.map(async (file) => ({ file, bytes: await loadFont(file) })));
+  const files = await Promise.all(names.map(async (file) => ({ file, bytes: unwrapWoff(await loadFont(file)) })));
   const parsed = new Map(files.map(({ file, bytes }) => [file, create(bytes as never) as Font]));
   return {
     files,

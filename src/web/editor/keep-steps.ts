@@ -17,11 +17,17 @@ export function keepSteps(editor: SongEditor, steps: StepStore): KeptSteps {
   const over = new AbortController();
   let isOwner = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  /** What was written last. */
+  let kept: LocalSteps | null = null;
 
   const keep = (): boolean => {
     clearTimeout(timer);
-    if (isOwner) {
-      void steps.write(id, stepsOf(editor)).catch(() => undefined);
+    const now = stepsOf(editor);
+    if (isOwner && !isSame(now, kept)) {
+      kept = now;
+      void steps.write(id, now).catch(() => {
+        kept = null;
+      });
     }
     return isOwner;
   };
@@ -32,7 +38,12 @@ export function keepSteps(editor: SongEditor, steps: StepStore): KeptSteps {
       state.saveState !== before.saveState
     ) {
       clearTimeout(timer);
-      timer = setTimeout(keep, KEEP_DELAY_MS);
+      if (state.saveState === 'saving') {
+        // What goes to the server is kept with it: its answer may be lost with the page.
+        keep();
+      } else {
+        timer = setTimeout(keep, KEEP_DELAY_MS);
+      }
     }
   });
   void navigator.locks
@@ -54,7 +65,17 @@ export function keepSteps(editor: SongEditor, steps: StepStore): KeptSteps {
   };
 }
 
-function stepsOf(editor: SongEditor): LocalSteps {
-  const { history, revision, saved } = editor.store.getState();
-  return { revision, isSaved: history.present === saved, history };
+/** What there is to keep of an open song. */
+export function stepsOf(editor: SongEditor): LocalSteps {
+  const { history, revision, saved, sent } = editor.store.getState();
+  return { revision, isSaved: history.present === saved && sent === null, history, sent };
+}
+
+function isSame(one: LocalSteps, other: LocalSteps | null): boolean {
+  return (
+    one.history === other?.history &&
+    one.revision === other.revision &&
+    one.isSaved === other.isSaved &&
+    one.sent === other.sent
+  );
 }

@@ -1,6 +1,6 @@
 /*
  * What a browser keeps of an open song: the steps that can be undone and redone, and edits that have not been saved, so that
- * both are there after a reload or a crash.
+ * both are there after a reload or a crash; and what the server was given last, while it has not answered.
  *
  * Steps are kept as differences between neighbouring states, which can be taken in both directions, beside one whole state.
  * They belong to a revision: when the server holds another one they say nothing about it any more.
@@ -23,6 +23,8 @@ type StoredSteps = {
   readonly past: readonly string[];
   /** Differences from the present to the state after it, and on. */
   readonly future: readonly string[];
+  /** As JSON, what the server has not answered yet; missing where an older program kept the steps. */
+  readonly sent?: string | null;
 };
 
 type Schema = DBSchema & { songs: { key: string; value: StoredSteps } };
@@ -32,6 +34,8 @@ export type LocalSteps = {
   readonly revision: number;
   readonly isSaved: boolean;
   readonly history: History<SongDocument>;
+  /** What the server was given and had not answered, made from that revision; the present itself where it is that. */
+  readonly sent: SongDocument | null;
 };
 
 /** Keeps the steps of songs in this browser. */
@@ -73,20 +77,26 @@ export function createStepStore(): StepStore {
       const stored = await (await open()).get('songs', songId);
       return stored === undefined ? null : toCurrent(await toSteps(stored, await load()));
     },
-    write: async (songId, { revision, isSaved, history }) => {
+    write: async (songId, { revision, isSaved, history, sent }) => {
       const { past, present, future } = history;
       const deltas = await load();
       const states = [...past, present, ...future];
       const steps = states.slice(1).map((state, index) => deltas.between(states[index] ?? state, state));
+      const text = JSON.stringify(present);
       const stored: StoredSteps = {
         songId,
         revision,
         isSaved,
-        present: JSON.stringify(present),
+        present: text,
         past: steps.slice(0, past.length),
         future: steps.slice(past.length),
+        sent: sent === present ? text : sent === null ? null : JSON.stringify(sent),
       };
-      await (await open()).put('songs', stored);
+      const writing = (await open()).transaction('songs', 'readwrite');
+      const putting = writing.store.put(stored);
+      // Said at once, so that it is written even where the page goes away now.
+      writing.commit();
+      await Promise.all([putting, writing.done]);
     },
     remove: async (songId) => {
       await (await open()).delete('songs', songId);
@@ -108,15 +118,18 @@ function toCurrent(steps: LocalSteps): LocalSteps | null {
   const [present] = upgrade([history.present]);
   const [past, future] = [upgrade(history.past), upgrade(history.future)];
   const isWhole = past.length === history.past.length && future.length === history.future.length;
-  return present === undefined || !isWhole ? null : { ...steps, history: { ...history, past, present, future } };
+  const [sent = null] = steps.sent === history.present ? [present] : steps.sent === null ? [] : upgrade([steps.sent]);
+  return present === undefined || !isWhole ? null : { ...steps, history: { ...history, past, present, future }, sent };
 }
 
 /** Walks from the present back and on through the differences. */
 async function toSteps(
-  { revision, isSaved, present, past, future }: StoredSteps,
+  { revision, isSaved, present, past, future, sent = null }: StoredSteps,
   deltas: StepDeltas,
 ): Promise<LocalSteps> {
   const now = JSON.parse(present) as SongDocument;
   const [before, after] = [await deltas.past(now, past), await deltas.future(now, future)];
-  return { revision, isSaved, history: { past: before, present: now, future: after, group: null } };
+  const history = { past: before, present: now, future: after, group: null };
+  const given = sent === null ? null : (JSON.parse(sent) as SongDocument);
+  return { revision, isSaved, history, sent: sent === present ? now : given };
 }

@@ -1,4 +1,5 @@
 import type { StoreApi } from 'zustand/vanilla';
+import type { SongDocument } from '../../core/song/document/document.ts';
 import { ApiError, type SongApi } from '../api/client.ts';
 import type { SaveState, SongState } from './song-state.ts';
 
@@ -17,7 +18,13 @@ function stateAfter(error: unknown): { readonly saveState: SaveState; readonly r
     : { saveState: 'waiting', refusal: code === 'no-answer' ? '' : refusal };
 }
 
-/** Brings the present state of a song to the server, one request at a time. */
+/** Whether the server has the present document, and has answered so. */
+const isAtServer = ({ history, saved, sent }: SongState): boolean => history.present === saved && sent === null;
+
+/**
+ * Brings the present state of a song to the server, one request at a time. A document whose answer was lost goes out again
+ * before any newer one: a server that has taken it knows it by its content, so that nobody meets a save of their own as another's.
+ */
 export function createSaver(store: StoreApi<SongState>, api: SongApi) {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let current = Promise.resolve();
@@ -28,14 +35,30 @@ export function createSaver(store: StoreApi<SongState>, api: SongApi) {
     timer = setTimeout(() => void flush(), delayMs);
   };
 
-  const saveOnce = async (): Promise<void> => {
-    const { id, revision, history } = store.getState();
-    const document = history.present;
-    store.setState({ saveState: 'saving' });
+  const send = async (document: SongDocument): Promise<void> => {
+    const { id, revision } = store.getState();
+    store.setState({ saveState: 'saving', sent: document });
     const next = await api.saveSong(id, { baseRevision: revision, document });
     failures = 0;
     const isNewest = store.getState().history.present === document;
-    store.setState({ revision: next, saved: document, saveState: isNewest ? 'saved' : 'changed', refusal: '' });
+    store.setState({
+      revision: next,
+      saved: document,
+      sent: null,
+      saveState: isNewest ? 'saved' : 'changed',
+      refusal: '',
+    });
+  };
+
+  const save = async (): Promise<void> => {
+    const { sent, history } = store.getState();
+    if (sent !== null && sent !== history.present) {
+      await send(sent);
+    }
+    const { saved, history: now } = store.getState();
+    if (now.present !== saved) {
+      await send(now.present);
+    }
   };
 
   /** In a conflict the other version is fetched, so that both can be shown; without an answer it is tried again. */
@@ -48,7 +71,8 @@ export function createSaver(store: StoreApi<SongState>, api: SongApi) {
 
   const failed = async (error: unknown): Promise<void> => {
     const after = stateAfter(error);
-    store.setState(after);
+    // Only a server that did not answer, or could not save now, may have taken it.
+    store.setState(after.saveState === 'waiting' ? after : { ...after, sent: null });
     if (after.saveState === 'waiting') {
       later(RETRY_DELAYS_MS[Math.min(failures, RETRY_DELAYS_MS.length - 1)] ?? 0);
       failures += 1;
@@ -61,9 +85,9 @@ export function createSaver(store: StoreApi<SongState>, api: SongApi) {
   const flush = (): Promise<void> => {
     clearTimeout(timer);
     current = current.then(async () => {
-      const { history, saved, saveState } = store.getState();
-      if (history.present !== saved && saveState !== 'conflict') {
-        await saveOnce().catch(failed);
+      const state = store.getState();
+      if (!isAtServer(state) && state.saveState !== 'conflict') {
+        await save().catch(failed);
       }
     });
     return current;
@@ -73,9 +97,9 @@ export function createSaver(store: StoreApi<SongState>, api: SongApi) {
     flush,
     /** A change: saved a moment later, or not at all once the song is known to have changed elsewhere. */
     changed: (): void => {
-      const { saveState, history, saved } = store.getState();
-      if (saveState !== 'conflict') {
-        store.setState({ saveState: history.present === saved ? 'saved' : 'changed' });
+      const state = store.getState();
+      if (state.saveState !== 'conflict') {
+        store.setState({ saveState: isAtServer(state) ? 'saved' : 'changed' });
         later(SAVE_DELAY_MS);
       }
     },

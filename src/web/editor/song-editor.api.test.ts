@@ -6,17 +6,29 @@ import type { SongDocument } from '../../core/song/document/document.ts';
 import { chartFrom, songFromValue } from '../../test-support/read-chart.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 import { api } from '../api/client.ts';
+import { stepsOf } from './keep-steps.ts';
+import type { LocalSteps } from './local-steps.ts';
 import { createSongEditor, type SongEditor } from './song-editor.ts';
 
 let server: TestServer;
 const editors: SongEditor[] = [];
 const plainFetch = globalThis.fetch;
 
+/** Whether saves reach the server and their answers are lost. */
+let losesAnswers = false;
+
 beforeAll(async () => {
   server = await startTestServer();
-  globalThis.fetch = (input, init) => plainFetch(new URL(String(input), server.url), init);
+  globalThis.fetch = async (input, init) => {
+    const answer = await plainFetch(new URL(String(input), server.url), init);
+    if (losesAnswers && init?.method === 'PUT') {
+      throw new TypeError('the answer was lost');
+    }
+    return answer;
+  };
 });
 afterEach(() => {
+  losesAnswers = false;
   for (const editor of editors.splice(0)) {
     editor.close();
   }
@@ -154,5 +166,89 @@ describe('an open song', () => {
     const before = state(editor).history.present;
     expect(editor.run({ kind: 'set-capo', partId: 2, capoFret: 99 })).toMatchObject({ kind: 'capo-out-of-reach' });
     expect(state(editor).history.present).toBe(before);
+  });
+});
+
+describe('a save whose answer is lost', () => {
+  /** A song with a save that was taken though nobody heard so, and an edit after it. */
+  const openUnanswered = async () => {
+    const editor = open(await api.createSong({ title: 'One' }));
+    losesAnswers = true;
+    rename(editor, 'Two', 'typing');
+    await editor.flush();
+    expect(state(editor)).toMatchObject({ saveState: 'waiting', revision: 1 });
+    expect(await stored(editor)).toBe('Two');
+    losesAnswers = false;
+    return editor;
+  };
+  /** What a browser keeps of it when the page goes away. */
+  const keptOf = (editor: SongEditor): LocalSteps => JSON.parse(JSON.stringify(stepsOf(editor)));
+  const reopen = async (editor: SongEditor): Promise<SongEditor> => {
+    const again = createSongEditor(await api.openSong(state(editor).id), api, keptOf(editor));
+    editors.push(again);
+    editor.close();
+    return again;
+  };
+
+  test('is known as one’s own, also under typing that left no step of it', async () => {
+    const editor = await openUnanswered();
+    rename(editor, 'Three', 'typing');
+    await editor.flush();
+    expect(state(editor)).toMatchObject({ saveState: 'saved', revision: 3, sent: null });
+    expect(await stored(editor)).toBe('Three');
+  });
+
+  test('is followed by the undo of it', async () => {
+    const editor = await openUnanswered();
+    editor.undo();
+    expect(state(editor).saveState).toBe('changed');
+    await editor.flush();
+    expect(state(editor).saveState).toBe('saved');
+    expect(await stored(editor)).toBe('One');
+  });
+
+  test.each([
+    ['nothing after it', () => undefined, 'Two'],
+    ['an edit after it', (editor: SongEditor) => rename(editor, 'Three', 'typing'), 'Three'],
+    ['its undo', (editor: SongEditor) => editor.undo(), 'One'],
+  ])('is known after the page was loaded again, with %s', async (_, act, title) => {
+    const editor = await openUnanswered();
+    act(editor);
+    const again = await reopen(editor);
+    expect(state(again).history.present.facts.title).toBe(title);
+    await again.flush();
+    expect(state(again)).toMatchObject({ saveState: 'saved', sent: null, refusal: '' });
+    expect(await stored(again)).toBe(title);
+  });
+
+  test('is a conflict where somebody else saved in the meantime', async () => {
+    const editor = await openUnanswered();
+    const theirs = open(await api.openSong(state(editor).id));
+    rename(theirs, 'Theirs');
+    await theirs.flush();
+    rename(editor, 'Three', 'typing');
+    const again = await reopen(editor);
+    await again.flush();
+    expect(state(again)).toMatchObject({ saveState: 'conflict', sent: null });
+    expect(state(again).other?.document.facts.title).toBe('Theirs');
+    expect(await stored(again)).toBe('Theirs');
+  });
+
+  test('did not arrive, and what somebody else saved stands: a conflict when it is asked', async () => {
+    const editor = open(await api.createSong({ title: 'One' }));
+    await server.stop();
+    rename(editor, 'Two', 'typing');
+    await editor.flush();
+    rename(editor, 'Three', 'typing');
+    await server.start();
+    editor.close();
+    const theirs = open(await api.openSong(state(editor).id));
+    rename(theirs, 'Theirs');
+    await theirs.flush();
+    const again = await reopen(editor);
+    await again.flush();
+    expect(state(again)).toMatchObject({ saveState: 'conflict', sent: null });
+    expect(state(again).other?.document.facts.title).toBe('Theirs');
+    expect(state(again).history.present.facts.title).toBe('Three');
   });
 });

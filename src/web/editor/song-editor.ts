@@ -9,16 +9,16 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { OpenSong } from '../../contract/api.ts';
 import { createPlanner, type Planner, type Players } from '../../core/arrange/problem/planner.ts';
 import { type FilledShapes, fillShapes } from '../../core/arrange/shapes/part-shapes.ts';
-import { isEqual } from '../../core/kernel/equal.ts';
 import { applyCommand, type CommandError, type SongCommand } from '../../core/song/commands.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
-import { type History, recordState, redo, startHistory, undo } from '../../core/song/document/history.ts';
+import { type History, recordState, redo, undo } from '../../core/song/document/history.ts';
 import type { SongApi } from '../api/client.ts';
 import { type ConflictEnds, conflictEnds } from './conflict-ends.ts';
 import type { LocalSteps } from './local-steps.ts';
 import { createSaver } from './saver.ts';
 import { createShapeFiller } from './shape-filler.ts';
 import type { SongState } from './song-state.ts';
+import { startState } from './start-state.ts';
 
 /** An open song with what can be done to it. */
 export type SongEditor = ConflictEnds & {
@@ -120,42 +120,4 @@ export function createSongEditor(
     },
     close: saver.stop,
   };
-}
-
-/**
- * Where editing goes on. Steps kept for this revision come back, unsent edits with them. Unsent edits on another revision
- * are a conflict; mere steps of another revision are dropped by who opens the song.
- */
-function startState(open: OpenSong, local: LocalSteps | null): SongState {
-  const { id, revision, document } = open;
-  const fresh: SongState = {
-    id,
-    history: startHistory(document),
-    revision,
-    saved: document,
-    saveState: 'saved',
-    refusal: '',
-    other: null,
-    lost: [],
-    partId: null,
-  };
-  if (local === null) {
-    return fresh;
-  }
-  if (local.revision === revision) {
-    const present = local.isSaved ? document : local.history.present;
-    return { ...fresh, history: { ...local.history, present }, saveState: local.isSaved ? 'saved' : 'changed' };
-  }
-  if (isEqual(local.history.present, document)) {
-    return { ...fresh, history: { ...local.history, present: document } };
-  }
-  return local.isSaved
-    ? fresh
-    : {
-        ...fresh,
-        history: local.history,
-        saveState: 'conflict',
-        refusal: 'Edits that this browser had not saved meet a song that was saved from somewhere else.',
-        other: open,
-      };
 }

@@ -13,6 +13,8 @@ export type SongState = {
   readonly revision: number;
   /** The document of that revision, as the server has it. */
   readonly saved: SongDocument;
+  /** What the server was given and has not answered yet, made from that revision: it may have been taken or not. */
+  readonly sent: SongDocument | null;
   readonly saveState: SaveState;
   /** What the server said when it refused a save. */
   readonly refusal: string;

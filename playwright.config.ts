@@ -7,6 +7,7 @@ process.env[SERVER_FLAGS] ??= '--liftoff-only';
 
 export default defineConfig({
   testDir: 'e2e',
+  globalSetup: './e2e/set-up.ts',
   // Most of a test is waiting for what is saved, played or opened: two cores serve four of them.
   workers: 4,
   // Tried once more, a test that passes then is told as unsteady in the closing lines, for somebody to mend.

@@ -7,7 +7,7 @@ import type { Document } from '../bench/power/recorded-server.ts';
 import { writtenLongSong } from '../bench/written-song.ts';
 import { runs } from '../src/test-support/runs.ts';
 import { createRandom } from './random.ts';
-import { cleanUp, kill, newFolder, PORT, start, URL_BASE } from './servers.ts';
+import { cleanUp, demoFolder, kill, newFolder, PORT, start, URL_BASE } from './servers.ts';
 import { test } from './test.ts';
 
 test.afterEach(cleanUp);
@@ -32,7 +32,7 @@ if (canMount()) {
     const disk = newFolder();
     expect(spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=220m', 'tmpfs', disk]).status).toBe(0);
     try {
-      const { child } = await start(join(disk, 'data'));
+      const { child } = await start(demoFolder(join(disk, 'data')));
       await page.goto(URL_BASE);
       await page.getByRole('link', { name: 'Quarry Dog' }).click();
       await page.getByRole('link', { name: /Song/ }).click();

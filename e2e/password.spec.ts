@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { expectNoAxeFindings, expectSaved } from './pages.ts';
-import { cleanUp, newFolder, start, URL_BASE } from './servers.ts';
+import { cleanUp, demoFolder, newFolder, start, URL_BASE } from './servers.ts';
 import { test } from './test.ts';
 
 test.afterEach(cleanUp);
@@ -17,7 +17,7 @@ test('the password is asked once, over whatever is open; what was edited meanwhi
   page,
 }) => {
   const env = { GOLDEN_LADDER_ORIGIN: URL_BASE, GOLDEN_LADDER_PASSWORD: PASSWORD };
-  const first = await start(newFolder(), env);
+  const first = await start(demoFolder(), env);
   expect(first.ready).toBe(true);
   await page.goto(URL_BASE);
   const field = page.getByLabel('Password');

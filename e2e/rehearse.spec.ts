@@ -4,7 +4,7 @@ import { pathToFileURL } from 'node:url';
 import { chromium, expect, type Page } from '@playwright/test';
 import { BROWSER } from './browser.ts';
 import { collectComplaints, expectNoAxeFindings, expectSaved } from './pages.ts';
-import { cleanUp, newFolder, PORT, start } from './servers.ts';
+import { cleanUp, demoFolder, PORT, start } from './servers.ts';
 import { test } from './test.ts';
 
 /** Notes what begins to sound, and what is taken back. */
@@ -309,7 +309,7 @@ test('sound and notes of what is set up are files', async ({ page }, info) => {
 
 test('over plain http from another machine all works but pedals, microphone and the waking screen, and it says so', async () => {
   const env = { GOLDEN_LADDER_ORIGIN: `http://ladder.test:${PORT}`, GOLDEN_LADDER_PASSWORD: 'seven wooden capos' };
-  expect((await start(newFolder(), env)).ready).toBe(true);
+  expect((await start(demoFolder(), env)).ready).toBe(true);
   const browser = await chromium.launch({
     executablePath: BROWSER,
     args: ['--no-sandbox', '--disable-gpu', '--host-resolver-rules=MAP ladder.test 127.0.0.1'],

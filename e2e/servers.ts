@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -99,10 +99,37 @@ export function start(
   return waitUntilReady(child);
 }
 
+/** The variable that holds where the library with the demo songs lies that others are copied from. */
+const DEMO_LIBRARY = 'GOLDEN_LADDER_TEST_LIBRARY';
+
+/** Makes the library that others are copied from, once for all workers; answers how it is removed. */
+export async function makeDemoLibrary(): Promise<() => void> {
+  const folder = mkdtempSync(join(tmpdir(), 'golden-ladder-demo-'));
+  const { child, ready, said } = await start(folder);
+  if (!ready) {
+    throw new Error(`the library of the tests was not made: ${said}`);
+  }
+  // What is found out about each song is there as well.
+  for (let rest = 1; rest > 0; ) {
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    rest = (await (await fetch(`${URL_BASE}/api/songs/choices`)).json()).unjudged;
+  }
+  await kill(child, 'SIGTERM');
+  process.env[DEMO_LIBRARY] = folder;
+  return () => rmSync(folder, { recursive: true, force: true });
+}
+
+/** A data folder that has the demo songs already, which starts sooner than a new one. */
+export function demoFolder(folder = newFolder()): string {
+  cpSync(process.env[DEMO_LIBRARY] ?? '', folder, { recursive: true });
+  return folder;
+}
+
 /** The server that the tests of one worker share, with a library of its own, and its end. */
 export async function startSharedServer(): Promise<{ readonly address: string; readonly end: () => Promise<void> }> {
   const port = await findFreePort();
   const folder = mkdtempSync(join(tmpdir(), 'golden-ladder-e2e-'));
+  cpSync(process.env[DEMO_LIBRARY] ?? '', folder, { recursive: true });
   const child = spawnServer(port, folder, {});
   const { ready, said } = await waitUntilReady(child);
   if (!ready) {

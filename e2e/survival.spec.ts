@@ -5,13 +5,13 @@ import { expect } from '@playwright/test';
 import { SERVER_FLAGS } from '../bench/server-flags.ts';
 import { runs } from '../src/test-support/runs.ts';
 import { createRandom } from './random.ts';
-import { cleanUp, cleanUpServers, kill, newFolder, PORT, start, URL_BASE } from './servers.ts';
+import { cleanUp, cleanUpServers, demoFolder, kill, newFolder, PORT, start, URL_BASE } from './servers.ts';
 import { test } from './test.ts';
 
 test.afterEach(cleanUp);
 
 test('a second process on the same folder says so and stops, and the first goes on', async ({ request }) => {
-  const folder = newFolder();
+  const folder = demoFolder();
   const first = await start(folder);
   expect(first.ready).toBe(true);
   const second = await start(folder);
@@ -50,7 +50,7 @@ test('a new folder holds the demo songs, a taken port is said, and the server st
 });
 
 test('a folder that is taken away under the server ends it with a sentence', async () => {
-  const folder = newFolder();
+  const folder = demoFolder();
   const { child } = await start(folder);
   let said = '';
   child.stderr?.on('data', (chunk: Buffer) => {
@@ -101,7 +101,7 @@ test('a first start that was killed is finished by the next, demo songs included
 // Only root can start a server as another user.
 if (process.getuid?.() === 0) {
   test('a library of another user is not called damaged', async () => {
-    const folder = newFolder();
+    const folder = demoFolder();
     const { child } = await start(folder);
     await kill(child, 'SIGTERM');
     spawnSync('chmod', ['-R', 'a+rwX', folder]);

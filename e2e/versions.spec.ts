@@ -1,7 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
-import { cleanUp, kill, newFolder, start, URL_BASE } from './servers.ts';
+import { cleanUp, demoFolder, kill, start, URL_BASE } from './servers.ts';
 import { test } from './test.ts';
 
 test.afterEach(cleanUp);
@@ -135,7 +135,7 @@ test('a save whose answer is lost with the page is one’s own: nothing is asked
 test('edits made while the server is stopped wait in the browser, also over a closed tab, and go out later', async ({
   page,
 }) => {
-  const folder = newFolder();
+  const folder = demoFolder();
   const first = await start(folder);
   await page.goto(`${URL_BASE}/`);
   await page.getByRole('button', { name: 'New song' }).click();

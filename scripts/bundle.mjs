@@ -4,7 +4,13 @@ import { pagePlayerForNode } from './page-player.mjs';
 
 const root = join(import.meta.dirname, '..');
 
-/** Bundles entries for Node, `{name: file}` from the project's folder, as `name.mjs` in a folder; packages stay outside. */
+/** Packages that look for files beside their own. */
+const OUTSIDE = ['@electric-sql/*', 'fs-native-extensions', 'pino', 'pdfkit', 'fontkit', '@playwright/*'];
+
+/**
+ * Bundles entries for Node, `{name: file}` from the project's folder, as `name.mjs` in a folder. The packages come along, which starts a
+ * program a sixth sooner than reading their hundreds of files, but for those that need files of their own.
+ */
 export async function bundleForNode(entryPoints, outdir) {
   await build({
     absWorkingDir: root,
@@ -12,7 +18,11 @@ export async function bundleForNode(entryPoints, outdir) {
     outdir,
     outExtension: { '.js': '.mjs' },
     bundle: true,
-    packages: 'external',
+    external: OUTSIDE,
+    // Packages that were written for another kind of module ask for what belongs to Node in their own way.
+    banner: {
+      js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
+    },
     platform: 'node',
     format: 'esm',
     target: 'node20',

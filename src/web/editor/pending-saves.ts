@@ -7,6 +7,11 @@ export function trackSave(save: Promise<void>): void {
   pending.add(tracked);
 }
 
+/** Whether there are any. */
+export function isSaving(): boolean {
+  return pending.size > 0;
+}
+
 /** Waits for them: what is read from the server after this is as new as what was left. */
 export async function settleSaves(): Promise<void> {
   await Promise.allSettled([...pending]);

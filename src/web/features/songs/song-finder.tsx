@@ -89,8 +89,8 @@ function WordsField({ words, onChange }: { readonly words: string; readonly onCh
       value={text}
       maxLength={200}
       onChange={(typed) => {
-        setText(typed);
         onChange(typed.trim());
+        setText(typed);
       }}
     >
       <Label>Find in title, credit, tags, sections and words</Label>

@@ -20,7 +20,7 @@ import { DropVeil } from './drop-veil.tsx';
 import { SongTable } from './song-table.tsx';
 import { useBringIn } from './use-bring-in.ts';
 import { usePasteSong } from './use-paste-song.ts';
-import { type SongPages, useSongPages } from './use-song-pages.ts';
+import { type SongPages, useAskSongs, useSongPages } from './use-song-pages.ts';
 import { useSongQuery } from './use-song-query.ts';
 
 /** What only those need who look for a song, or bring one in, is fetched beside the list. */
@@ -32,7 +32,7 @@ const BringInDialog = lazy(async () => ({ default: (await import('./bring-in-dia
 
 /** The library: every song, a new one, and a way back for one that was deleted. */
 export function SongsPage({ onListed }: { readonly onListed: () => void }) {
-  const query = useSongQuery();
+  const query = useSongQuery(useAskSongs());
   const pages = useSongPages(query.wanted);
   const isEmpty = pages.total === 0;
   useEffect(() => {

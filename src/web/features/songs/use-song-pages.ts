@@ -1,8 +1,8 @@
-import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQueries, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { SongSummary } from '../../../contract/song-list-schema.ts';
 import { api } from '../../api/client.ts';
-import { settleSaves } from '../../editor/pending-saves.ts';
+import { isSaving, settleSaves } from '../../editor/pending-saves.ts';
 import type { Wanted } from './use-song-query.ts';
 
 /** How many songs are asked for at once. */
@@ -11,18 +11,28 @@ const PAGE = 100;
 /** The songs that are found: how many, and those of the pages that are looked at; the rest are fetched when they are. */
 export type SongPages = ReturnType<typeof useSongPages>;
 
-/** Finds songs page by page. The first page is asked for once the song that was left is saved. */
+/** The first page, asked for once the song that was left is saved. */
+const firstPage = (wanted: Wanted) => ({
+  queryKey: ['songs', wanted, 0],
+  queryFn: async () => {
+    if (isSaving()) {
+      await settleSaves();
+    }
+    return api.findSongs({ ...wanted, from: 0, count: PAGE });
+  },
+  staleTime: 0,
+});
+
+/** Asks for the first page before the screen draws what was changed: the one goes on beside the other. */
+export function useAskSongs(): (wanted: Wanted) => void {
+  const queries = useQueryClient();
+  return (wanted) => void queries.prefetchQuery(firstPage(wanted));
+}
+
+/** Finds songs page by page. */
 export function useSongPages(wanted: Wanted) {
   const [seen, setSeen] = useState<readonly number[]>([]);
-  const first = useQuery({
-    queryKey: ['songs', wanted, 0],
-    queryFn: async () => {
-      await settleSaves();
-      return api.findSongs({ ...wanted, from: 0, count: PAGE });
-    },
-    placeholderData: keepPreviousData,
-    staleTime: 0,
-  });
+  const first = useQuery({ ...firstPage(wanted), placeholderData: keepPreviousData });
   const later = useQueries({
     queries: seen.map((page) => ({
       queryKey: ['songs', wanted, page],

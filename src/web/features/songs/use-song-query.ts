@@ -18,8 +18,9 @@ const EVERYTHING: Wanted = { ...EVERY, sort: 'opened' };
 /**
  * What is looked for, kept in the address so that it is there again when one comes back; what cannot be understood there is passed over.
  * The address is written beside the router: the page is drawn once for each key, and the router reads it when one comes back.
+ * `ask` hears what will be looked for before that is drawn.
  */
-export function useSongQuery(): {
+export function useSongQuery(ask: (wanted: Wanted) => void = () => undefined): {
   readonly wanted: Wanted;
   readonly isNarrowed: boolean;
   readonly change: (change: Partial<Wanted>) => void;
@@ -41,7 +42,10 @@ export function useSongQuery(): {
   return {
     wanted,
     isNarrowed: Object.keys(parametersOf({ ...wanted, sort: EVERYTHING.sort })).length > 0,
-    change: (change) => setWanted((before) => ({ ...before, ...change })),
+    change: (change) => {
+      ask({ ...wanted, ...change });
+      setWanted((before) => ({ ...before, ...change }));
+    },
     clear: () => setWanted({ ...EVERYTHING, sort: wanted.sort }),
   };
 }

@@ -31,7 +31,12 @@ export function useAskSongs(): (wanted: Wanted) => void {
 
 /** Finds songs page by page. */
 export function useSongPages(wanted: Wanted) {
-  const [seen, setSeen] = useState<readonly number[]>([]);
+  // Pages that were looked at say nothing of another search.
+  const [looked, setLooked] = useState<{ readonly of: Wanted; readonly pages: readonly number[] }>({
+    of: wanted,
+    pages: [],
+  });
+  const seen = looked.of === wanted ? looked.pages : [];
   const first = useQuery({ ...firstPage(wanted), placeholderData: keepPreviousData });
   const later = useQueries({
     queries: seen.map((page) => ({
@@ -46,9 +51,10 @@ export function useSongPages(wanted: Wanted) {
   };
   const look = (from: number, to: number): void => {
     const pages = [Math.floor(from / PAGE), Math.floor(to / PAGE)].filter((page) => page > 0);
-    if (pages.some((page) => !seen.includes(page))) {
+    // While another search is under way the rows that stand there are those of the one before.
+    if (!first.isPlaceholderData && pages.some((page) => !seen.includes(page))) {
       // Few are kept: a long scroll does not ask again for all that it passed.
-      setSeen([...new Set([...pages, ...seen])].slice(0, 6));
+      setLooked({ of: wanted, pages: [...new Set([...pages, ...seen])].slice(0, 6) });
     }
   };
   return {

@@ -128,8 +128,7 @@ export function demoFolder(folder = newFolder()): string {
 /** The server that the tests of one worker share, with a library of its own, and its end. */
 export async function startSharedServer(): Promise<{ readonly address: string; readonly end: () => Promise<void> }> {
   const port = await findFreePort();
-  const folder = mkdtempSync(join(tmpdir(), 'golden-ladder-e2e-'));
-  cpSync(process.env[DEMO_LIBRARY] ?? '', folder, { recursive: true });
+  const folder = demoFolder(mkdtempSync(join(tmpdir(), 'golden-ladder-e2e-')));
   const child = spawnServer(port, folder, {});
   const { ready, said } = await waitUntilReady(child);
   if (!ready) {

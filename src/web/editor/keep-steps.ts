@@ -1,6 +1,7 @@
 import type { LocalSteps, StepStore } from './local-steps.ts';
 import { lockName } from './open-song.ts';
 import type { SongEditor } from './song-editor.ts';
+import { isAtServer } from './song-state.ts';
 
 const KEEP_DELAY_MS = 300;
 
@@ -67,8 +68,9 @@ export function keepSteps(editor: SongEditor, steps: StepStore): KeptSteps {
 
 /** What there is to keep of an open song. */
 export function stepsOf(editor: SongEditor): LocalSteps {
-  const { history, revision, saved, sent } = editor.store.getState();
-  return { revision, isSaved: history.present === saved && sent === null, history, sent };
+  const state = editor.store.getState();
+  const { history, revision, sent } = state;
+  return { revision, isSaved: isAtServer(state), history, sent };
 }
 
 function isSame(one: LocalSteps, other: LocalSteps | null): boolean {

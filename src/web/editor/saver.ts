@@ -1,7 +1,7 @@
 import type { StoreApi } from 'zustand/vanilla';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { ApiError, type SongApi } from '../api/client.ts';
-import type { SaveState, SongState } from './song-state.ts';
+import { isAtServer, type SaveState, type SongState } from './song-state.ts';
 
 const SAVE_DELAY_MS = 500;
 const RETRY_DELAYS_MS = [1000, 2000, 5000, 10_000] as const;
@@ -17,9 +17,6 @@ function stateAfter(error: unknown): { readonly saveState: SaveState; readonly r
     ? { saveState: 'refused', refusal }
     : { saveState: 'waiting', refusal: code === 'no-answer' ? '' : refusal };
 }
-
-/** Whether the server has the present document, and has answered so. */
-const isAtServer = ({ history, saved, sent }: SongState): boolean => history.present === saved && sent === null;
 
 /**
  * Brings the present state of a song to the server, one request at a time. A document whose answer was lost goes out again

@@ -25,3 +25,8 @@ export type SongState = {
   /** The part that the screens speak of; null: the first. Not saved. */
   readonly partId: number | null;
 };
+
+/** Whether the server has the present document, and has answered so. */
+export function isAtServer({ history, saved, sent }: SongState): boolean {
+  return history.present === saved && sent === null;
+}

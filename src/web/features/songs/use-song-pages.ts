@@ -15,6 +15,7 @@ export type SongPages = ReturnType<typeof useSongPages>;
 const firstPage = (wanted: Wanted) => ({
   queryKey: ['songs', wanted, 0],
   queryFn: async () => {
+    // Waiting, for nothing even, would let the screen be drawn first.
     if (isSaving()) {
       await settleSaves();
     }

@@ -1,14 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import { someOf } from '../src/test-support/runs.ts';
-import {
-  collectComplaints,
-  expectNoAxeFindings,
-  goTo,
-  newSong,
-  openSong,
-  SCREENS_OF_SONG,
-  SONGS_LOOKED_AT,
-} from './pages.ts';
+import { collectComplaints, expectNoAxeFindings, goTo, newSong, SCREENS_OF_SONG, SONGS_LOOKED_AT } from './pages.ts';
+import { findSong } from './stored-songs.ts';
 import { test } from './test.ts';
 
 /** What a look can break: all else is the same in every look. */
@@ -28,12 +21,7 @@ test('axe finds nothing on any screen, full or empty', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByRole('link', { name: 'Tin Roof Almanac' })).toBeVisible();
   await expectNoAxeFindings(page);
-  const full: string[] = [];
-  for (const title of SONGS_LOOKED_AT) {
-    await page.goto('/');
-    full.push(await openSong(page, title));
-    await expect(page.getByText(/best capo|as easy as/).first()).toBeVisible();
-  }
+  const full = await Promise.all(SONGS_LOOKED_AT.map((title) => findSong(page, title)));
   await newSong(page);
   const empty = page.url().replace(/\/\w+$/, '');
   for (const song of [...full, empty]) {
@@ -66,8 +54,7 @@ test('the stage look is dark, kept on this device, and axe finds nothing on it; 
   await page.goto('/');
   await expectNoAxeFindings(page, LOOK_RULES);
   for (const title of SONGS_LOOKED_AT) {
-    await page.goto('/');
-    const song = await openSong(page, title);
+    const song = await findSong(page, title);
     for (const step of someOf(SCREENS_OF_SONG, 4)) {
       await goTo(page, `${song}/${step}`);
       expect(await background()).toBe('rgb(16, 24, 22)');

@@ -3,17 +3,15 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'no
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, type Page } from '@playwright/test';
-import { pasteChart } from '../bench/paste-chart.ts';
-import { collectComplaints, expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
+import { collectComplaints, expectNoAxeFindings, expectSaved } from './pages.ts';
+import { findSong, storeSong } from './stored-songs.ts';
 import { test } from './test.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'golden-ladder-formats-'));
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 async function openHandout(page: Page, title: string): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('link', { name: title }).click();
-  await page.getByRole('link', { name: 'Handout', exact: true }).click();
+  await page.goto(`${await findSong(page, title)}/handout`);
   await expect(page.getByText(/^(Fits one page|2 pages, to lie side by side)\.$/)).toBeVisible();
 }
 
@@ -82,8 +80,7 @@ test('pictures of a chord and of the capo ladder are taken and copied', async ({
 });
 
 test('how a page is made is remembered for a student of the class', async ({ page }) => {
-  await page.goto('/');
-  await page.getByRole('link', { name: 'Quarry Dog' }).click();
+  await page.goto(`${await findSong(page, 'Quarry Dog')}/capo`);
   await page.getByRole('button', { name: /^The class and its hand/ }).click();
   await page.getByRole('button', { name: /Planned for$/ }).click();
   await page.getByRole('option', { name: /Wednesday/ }).click();
@@ -155,9 +152,7 @@ test('files are brought in by picker, drop and paste, each with what was assumed
 });
 
 test('the whole library is taken along, looked at, and brought back', async ({ page }) => {
-  await newSong(page);
-  await pasteChart(page, 'title: Comes Back\n\n| G | C |\n');
-  await expectSaved(page);
+  await storeSong(page, 'title: Comes Back\n\n| G | C |\n');
   await page.goto('/settings');
   const library = await take(page, 'Take it along');
   await page.goto('/');

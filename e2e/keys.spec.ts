@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
-import { openSong } from './pages.ts';
 import { cleanUp, newFolder, start, URL_BASE } from './servers.ts';
+import { findSong } from './stored-songs.ts';
 import { test } from './test.ts';
 
 test.afterEach(cleanUp);
@@ -61,8 +61,7 @@ test('the whole road goes by keys alone, from an empty library to the printed pa
 });
 
 test('the focus is always to be seen', async ({ page }) => {
-  await page.goto('/');
-  await openSong(page, 'Tin Roof Almanac');
+  await page.goto(`${await findSong(page, 'Tin Roof Almanac')}/capo`);
   for (const key of ['1', '2', '3', '4', '7']) {
     await page.keyboard.press('Escape');
     await page.keyboard.press(key);

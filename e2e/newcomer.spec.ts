@@ -4,6 +4,7 @@ import { gzipSync } from 'node:zlib';
 import { expect, type Page } from '@playwright/test';
 import { collectComplaints, expectSaved } from './pages.ts';
 import { cleanUp, newFolder, start, URL_BASE } from './servers.ts';
+import { findSong } from './stored-songs.ts';
 import { test } from './test.ts';
 
 /** A song as people write it down: names above words, no bar lines. */
@@ -128,8 +129,7 @@ test('a pasted song is taken back in one press, and a new song that stays empty 
 });
 
 test('words of the strip are changed where they stand', async ({ page }) => {
-  await page.goto('/');
-  await page.getByRole('link', { name: 'Paper Boats' }).click();
+  await page.goto(`${await findSong(page, 'Paper Boats')}/capo`);
   const strip = page.getByRole('banner');
   await strip.getByRole('button', { name: '80 in 4/4' }).click();
   await page.getByRole('textbox', { name: 'Tempo, beats a minute' }).fill('96');

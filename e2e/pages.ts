@@ -13,13 +13,6 @@ export async function newSong(page: Page): Promise<void> {
   await expect(page.getByRole('textbox', { name: 'Chart of the song' })).toBeVisible();
 }
 
-/** Opens a song from the list by its title, and answers its address without a step. */
-export async function openSong(page: Page, title: string): Promise<string> {
-  await page.getByRole('link', { name: title }).click();
-  await page.waitForURL(/\/capo$/);
-  return page.url().replace(/\/\w+$/, '');
-}
-
 /**
  * Goes to a screen as a person does, by a link where one is shown and else by its address, and waits until nothing more of it is drawn.
  * By a link the program is not loaded anew.

@@ -5,6 +5,7 @@ import { chromium, expect, type Page } from '@playwright/test';
 import { BROWSER } from './browser.ts';
 import { collectComplaints, expectNoAxeFindings, expectSaved } from './pages.ts';
 import { cleanUp, demoFolder, PORT, start } from './servers.ts';
+import { findSong } from './stored-songs.ts';
 import { test } from './test.ts';
 
 /** Notes what begins to sound, and what is taken back. */
@@ -24,10 +25,7 @@ const begun = (page: Page): Promise<readonly { readonly when: number; readonly n
   page.evaluate(() => Reflect.get(window, 'begun'));
 
 async function openRehearse(page: Page, name = 'Tin Roof Almanac', view = ''): Promise<string> {
-  await page.goto('/');
-  await page.getByRole('link', { name, exact: true }).click();
-  await page.waitForURL(/\/capo/);
-  const song = page.url().replace(/\/[^/]*$/, '');
+  const song = await findSong(page, name);
   await page.goto(`${song}/rehearse${view}`);
   await expect(
     page.getByRole('region', { name: /^(The stage|The drill)$/ }).or(page.getByText('Go below the note')),

@@ -1,6 +1,7 @@
 import { expect } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectSaved, newSong } from './pages.ts';
+import { findSong, storeSong } from './stored-songs.ts';
 import { test } from './test.ts';
 
 const CHART = `title: Lamp on the Quay
@@ -55,9 +56,7 @@ test('from a pasted chart to a printed page, and it is still there after a reloa
 });
 
 test('the printed page is one sheet of the chosen paper with ink from edge to edge of its text', async ({ page }) => {
-  await page.goto('/');
-  await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();
-  await page.getByRole('link', { name: 'Handout', exact: true }).click();
+  await page.goto(`${await findSong(page, 'Tin Roof Almanac')}/handout`);
   for (const [paper, size] of [
     ['A4', [595, 842]],
     ['Letter', [612, 792]],
@@ -94,8 +93,7 @@ test('what cannot be read is said at its place, nothing typed is lost, and a pro
 });
 
 test('a fact that cannot be is kept in its field with the reason', async ({ page }) => {
-  await newSong(page);
-  await pasteChart(page, '| G | C |\n');
+  await page.goto(`${await storeSong(page, '| G | C |\n')}/song`);
   const key = page.getByRole('textbox', { name: 'Sounding key' });
   await key.fill('Q sharp');
   await key.press('Enter');

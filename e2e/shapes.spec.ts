@@ -1,13 +1,11 @@
 import { expect, type Page } from '@playwright/test';
-import { pasteChart } from '../bench/paste-chart.ts';
-import { collectComplaints, expectNoAxeFindings, newSong } from './pages.ts';
+import { collectComplaints, expectNoAxeFindings } from './pages.ts';
+import { storeSong } from './stored-songs.ts';
 import { test } from './test.ts';
 
 async function openShapes(page: Page): Promise<void> {
-  await newSong(page);
-  await pasteChart(page, 'title: Hands\nkey: C\ntempo: 90\n\nVerse:\n| C | G | Am | F |\n| C | G | F | G |\n');
-  await expect(page.getByText('Everything was read.')).toBeVisible();
-  await page.getByRole('link', { name: 'Shapes', exact: true }).click();
+  const chart = 'title: Hands\nkey: C\ntempo: 90\n\nVerse:\n| C | G | Am | F |\n| C | G | F | G |\n';
+  await page.goto(`${await storeSong(page, chart)}/shapes`);
   await expect(page.getByRole('radio', { name: /^C\. Index: fret 1, string 2\./ })).toBeAttached();
 }
 const details = (page: Page) => page.getByRole('complementary', { name: 'The chosen shape' });

@@ -1,7 +1,8 @@
 import { type Browser, type BrowserContextOptions, expect, type Page } from '@playwright/test';
 import { HAS_ALL_CASES } from '../src/test-support/runs.ts';
 import { STEPS } from '../src/web/app/steps.ts';
-import { collectComplaints, expectNoAxeFindings, goTo, openSong, SCREENS_OF_SONG } from './pages.ts';
+import { collectComplaints, expectNoAxeFindings, goTo, SCREENS_OF_SONG } from './pages.ts';
+import { findSong } from './stored-songs.ts';
 import { test } from './test.ts';
 
 async function openAt(browser: Browser, baseURL: string | undefined, options: BrowserContextOptions): Promise<Page> {
@@ -13,11 +14,8 @@ async function openAt(browser: Browser, baseURL: string | undefined, options: Br
   return context.newPage();
 }
 
-/** Opens the list and the demo song with the most kinds of things, and answers its address without a step. */
-async function openFirstSong(page: Page): Promise<string> {
-  await page.goto('/');
-  return openSong(page, 'Tin Roof Almanac');
-}
+/** The address without a step of the demo song with the most kinds of things. */
+const findFirstSong = (page: Page): Promise<string> => findSong(page, 'Tin Roof Almanac');
 
 /** What can be pressed and is smaller than so many px; links inside sentences are let be. */
 function smallTargets(page: Page, least: number): Promise<readonly string[]> {
@@ -78,7 +76,8 @@ test('on a phone and a tablet everything that can be pressed is 44 px large, not
 }) => {
   const page = await openAt(browser, baseURL, PHONE);
   const complaints = collectComplaints(page);
-  const screens = screensOf(await openFirstSong(page));
+  const screens = screensOf(await findFirstSong(page));
+  await page.goto('/');
   for (const [index, address] of screens.entries()) {
     await page.setViewportSize(PHONE.viewport);
     await goTo(page, address);
@@ -103,7 +102,8 @@ test('on a phone and a tablet everything that can be pressed is 44 px large, not
 test('at a desk everything that can be pressed is at least 24 px large, and nothing scrolls sideways on a small screen', async ({
   page,
 }) => {
-  for (const address of screensOf(await openFirstSong(page))) {
+  await page.goto('/');
+  for (const address of screensOf(await findFirstSong(page))) {
     await goTo(page, address);
     const small = await page.evaluate(() =>
       [...document.querySelectorAll('a, button, [role="radio"], label[data-rac]')].flatMap((element) => {
@@ -124,8 +124,8 @@ test('at a desk everything that can be pressed is at least 24 px large, and noth
 
 test('what a tap selects opens next to it', async ({ browser, baseURL }) => {
   const page = await openAt(browser, baseURL, PHONE);
-  const song = await openFirstSong(page);
-  await goTo(page, `${song}/shapes`);
+  const song = await findFirstSong(page);
+  await page.goto(`${song}/shapes`);
   await page
     .locator('label')
     .filter({ has: page.getByRole('radio', { name: /^D\./ }) })
@@ -143,7 +143,8 @@ test('what a tap selects opens next to it', async ({ browser, baseURL }) => {
 });
 
 test('every step can be pressed at any height, in landscape on a phone, and at 200 %', async ({ page }) => {
-  const song = await openFirstSong(page);
+  const song = await findFirstSong(page);
+  await page.goto(`${song}/song`);
   for (const viewport of [
     { width: 1366, height: 650 },
     { width: 1280, height: 600 },

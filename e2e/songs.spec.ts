@@ -3,15 +3,15 @@ import { mkdtemp } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from '@playwright/test';
-import { pasteChart } from '../bench/paste-chart.ts';
-import { expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
+import { expectNoAxeFindings, expectSaved } from './pages.ts';
+import { storeSong } from './stored-songs.ts';
 import { test } from './test.ts';
 
 test('songs are found by their words, narrowed down by what can be played, and sorted; the search stays when one comes back', async ({
   page,
 }) => {
-  await newSong(page);
-  await pasteChart(page, 'title: Être Là\nkey: G\n\nVerse:\n| G | C | D | G |\n"kettle on the stove"\n');
+  const chart = 'title: Être Là\nkey: G\n\nVerse:\n| G | C | D | G |\n"kettle on the stove"\n';
+  await page.goto(`${await storeSong(page, chart)}/song`);
   const tags = page.getByRole('textbox', { name: 'Tags, parted by commas' });
   await tags.fill('Campfire, first term');
   await tags.press('Tab');

@@ -19,6 +19,16 @@ test('the password is asked once, over whatever is open; what was edited meanwhi
   const env = { GOLDEN_LADDER_ORIGIN: URL_BASE, GOLDEN_LADDER_PASSWORD: PASSWORD };
   const first = await start(demoFolder(), env);
   expect(first.ready).toBe(true);
+  // One refusal is so slow that it arrives after the password was given: it asks for nothing any more.
+  const refusals: (() => Promise<void>)[] = [];
+  await page.route('**/api/settings', async (route) => {
+    const answer = await route.fetch();
+    if (answer.status() === 401 && refusals.length === 0) {
+      refusals.push(() => route.fulfill({ response: answer }));
+      return;
+    }
+    await route.fulfill({ response: answer });
+  });
   await page.goto(URL_BASE);
   const field = page.getByLabel('Password');
   await expect(field).toBeFocused();
@@ -28,6 +38,13 @@ test('the password is asked once, over whatever is open; what was edited meanwhi
   await expect(page.getByText('That is not the password.')).toBeVisible();
   await field.fill(PASSWORD);
   await page.keyboard.press('Enter');
+  await expect(field).toBeHidden();
+  expect(refusals).toHaveLength(1);
+  const askedAgain = page.waitForResponse((response) => response.url().endsWith('/api/settings') && response.ok());
+  await refusals[0]?.();
+  await askedAgain;
+  await expect(field).toBeHidden();
+  await page.unroute('**/api/settings');
   await page.getByRole('link', { name: 'Quarry Dog' }).click();
   await page.getByRole('link', { name: /Song/ }).click();
   const title = page.getByRole('textbox', { name: 'Title' });

@@ -59,14 +59,26 @@ export class ApiError extends Error {
 }
 
 /** Sends a request; what is answered otherwise than with success is thrown as the reason it gives. */
-export async function send(path: string, init: RequestInit = {}): Promise<Response> {
-  const response = await fetch(path, {
-    ...init,
-    headers: init.body === undefined ? {} : { 'Content-Type': 'application/json' },
-  }).catch(() => {
-    throw new ApiError('no-answer', 'Golden Ladder’s server does not answer.');
-  });
-  return answered(response);
+export function send(path: string, init: RequestInit = {}): Promise<Response> {
+  return answerTo(() =>
+    fetch(path, {
+      ...init,
+      headers: init.body === undefined ? {} : { 'Content-Type': 'application/json' },
+    }).catch(() => {
+      throw new ApiError('no-answer', 'Golden Ladder’s server does not answer.');
+    }),
+  );
+}
+
+/**
+ * Asks the server. What was asked before somebody signed in here, and is refused for want of it only afterwards, is asked again: who has
+ * given the password is not asked for it a second time.
+ */
+async function answerTo(ask: () => Promise<Response>): Promise<Response> {
+  const { signIns } = signedOut.getState();
+  const response = await ask();
+  const isBehind = response.status === 401 && signIns !== signedOut.getState().signIns;
+  return isBehind ? answerTo(ask) : answered(response);
 }
 
 /** An answer that is none of what was asked for is thrown as the reason it gives. */
@@ -97,12 +109,14 @@ async function checked<T>(response: Response, schema: z.ZodType<T>): Promise<T> 
 }
 
 /** A file sent as it is, with how far it is. */
-async function sendFile(path: string, file: File, upload: Upload): Promise<Response> {
-  const response = await uploadFile(path, file, upload);
-  if (response === null) {
-    throw new ApiError('no-answer', 'Golden Ladder’s server does not answer, or the file cannot be read any more.');
-  }
-  return answered(response);
+function sendFile(path: string, file: File, upload: Upload): Promise<Response> {
+  return answerTo(async () => {
+    const response = await uploadFile(path, file, upload);
+    if (response === null) {
+      throw new ApiError('no-answer', 'Golden Ladder’s server does not answer, or the file cannot be read any more.');
+    }
+    return response;
+  });
 }
 
 /** A request with a body. */

@@ -4,7 +4,7 @@ import { Dialog, Heading, Input, Label, Modal, ModalOverlay, TextField } from 'r
 import { styled } from 'styled-components';
 import { api } from '../api/client.ts';
 import { reasonOf } from '../api/reason.ts';
-import { signedOut } from '../api/signed-out.ts';
+import { noteSignIn } from '../api/signed-out.ts';
 import { colour } from '../theme/tokens.ts';
 import { Button } from '../ui/button.tsx';
 
@@ -32,7 +32,7 @@ function SignInForm() {
     setProblem('');
     try {
       await api.signIn(password);
-      signedOut.setState({ isSignedOut: false });
+      noteSignIn();
       await queries.resetQueries();
     } catch (error) {
       setProblem(reasonOf(error));

@@ -24,12 +24,11 @@ test('axe finds nothing on any screen, full or empty', async ({ page }) => {
   const full = await Promise.all(SONGS_LOOKED_AT.map((title) => findSong(page, title)));
   await newSong(page);
   const empty = page.url().replace(/\/\w+$/, '');
-  for (const song of [...full, empty]) {
-    for (const step of SCREENS_OF_SONG) {
-      await goTo(page, `${song}/${step}`);
-      await showAsSketches(page);
-      await expectNoAxeFindings(page);
-    }
+  const screens = full.flatMap((song) => SCREENS_OF_SONG.map((step) => `${song}/${step}`));
+  for (const address of [...screens, ...someOf(SCREENS_OF_SONG, 4).map((step) => `${empty}/${step}`)]) {
+    await goTo(page, address);
+    await showAsSketches(page);
+    await expectNoAxeFindings(page);
   }
   await page.keyboard.press('Escape');
   await page.goto(`${full[0]}/map`);

@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import { someOf } from '../src/test-support/runs.ts';
 import { cleanUp, newFolder, start, URL_BASE } from './servers.ts';
 import { findSong } from './stored-songs.ts';
 import { test } from './test.ts';
@@ -62,7 +63,7 @@ test('the whole road goes by keys alone, from an empty library to the printed pa
 
 test('the focus is always to be seen', async ({ page }) => {
   await page.goto(`${await findSong(page, 'Tin Roof Almanac')}/capo`);
-  for (const key of ['1', '2', '3', '4', '7']) {
+  for (const key of someOf(['1', '2', '3', '4', '7'], 3)) {
     await page.keyboard.press('Escape');
     await page.keyboard.press(key);
     await page.waitForLoadState('networkidle');

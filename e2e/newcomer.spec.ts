@@ -2,6 +2,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { expect, type Page } from '@playwright/test';
+import { songListSchema } from '../src/contract/song-list-schema.ts';
+import { someOf } from '../src/test-support/runs.ts';
 import { collectComplaints, expectSaved } from './pages.ts';
 import { cleanUp, newFolder, start, URL_BASE } from './servers.ts';
 import { findSong } from './stored-songs.ts';
@@ -19,7 +21,14 @@ Eb   Bb   F
 light it up again
 `;
 
-test.afterEach(cleanUp);
+test.afterAll(cleanUp);
+
+/** Who opens it, on how large a screen, and whether with a finger: with all cases on a tablet too. */
+const DEVICES = [
+  ['by mouse', { width: 1280, height: 800 }, false],
+  ['by touch on a tablet', { width: 820, height: 1180 }, true],
+  ['by touch on a phone', { width: 390, height: 844 }, true],
+] as const;
 
 /** Pastes a text where the focus is, as Ctrl V does. */
 function paste(page: Page, text: string): Promise<void> {
@@ -31,11 +40,22 @@ function paste(page: Page, text: string): Promise<void> {
   }, text);
 }
 
-async function openEmptyLibrary(page: Page): Promise<void> {
+async function startEmptyLibrary(): Promise<void> {
   const { ready } = await start(newFolder(), { GOLDEN_LADDER_DEMO: 'off' });
   expect(ready).toBe(true);
+}
+
+async function openEmptyLibrary(page: Page): Promise<void> {
   await page.goto(URL_BASE);
   await expect(page.getByText('No songs yet')).toBeVisible();
+}
+
+/** Empties the library for whoever comes next. */
+async function deleteAllSongs(): Promise<void> {
+  const { songs } = songListSchema.parse(await (await fetch(`${URL_BASE}/api/songs`)).json());
+  for (const { id } of songs) {
+    await fetch(`${URL_BASE}/api/songs/${id}`, { method: 'DELETE' });
+  }
 }
 
 /** The page of the song, with the capo on its best fret. */
@@ -46,6 +66,10 @@ async function expectPage(page: Page): Promise<void> {
 }
 
 test.describe('from an empty library to the first page', () => {
+  test.beforeAll(startEmptyLibrary);
+  test.afterEach(deleteAllSongs);
+  test.afterAll(cleanUp);
+
   test('by keys: paste, see the neck with the capo on its best fret, press one key for the page', async ({ page }) => {
     const complaints = collectComplaints(page);
     await openEmptyLibrary(page);
@@ -82,11 +106,7 @@ test.describe('from an empty library to the first page', () => {
     await expectPage(page);
   });
 
-  for (const [name, viewport, hasTouch] of [
-    ['by mouse', { width: 1280, height: 800 }, false],
-    ['by touch on a phone', { width: 390, height: 844 }, true],
-    ['by touch on a tablet', { width: 820, height: 1180 }, true],
-  ] as const) {
+  for (const [name, viewport, hasTouch] of someOf(DEVICES, 2)) {
     test(`${name}: New song, paste, Capo, the page: four`, async ({ browser }) => {
       const context = await browser.newContext({ viewport, hasTouch, isMobile: hasTouch, locale: 'en-GB' });
       const page = await context.newPage();
@@ -108,6 +128,7 @@ test.describe('from an empty library to the first page', () => {
 test('a pasted song is taken back in one press, and a new song that stays empty leaves nothing behind', async ({
   page,
 }) => {
+  await startEmptyLibrary();
   await openEmptyLibrary(page);
   await paste(page, LOOSE);
   await page.getByRole('button', { name: 'Undo the paste' }).click();

@@ -6,8 +6,8 @@ import { applyCommand } from '../core/song/commands.ts';
 import { FORMAT_VERSION, type LevelEdit } from '../core/song/document/document.ts';
 import { changePart, mainPartOf } from '../core/song/document/parts.ts';
 import { listPlayedBars } from '../core/song/played/played-bars.ts';
-import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { arbitraryChart } from '../test-support/arbitrary-chart.ts';
+import { DEMO_SONGS } from '../test-support/demo-songs.ts';
 import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
 import { runs } from '../test-support/runs.ts';
 import { loadDocument } from './load-document.ts';
@@ -38,7 +38,7 @@ describe('a saved song', () => {
   });
 
   test('of version 4 keeps its levels, which were called rungs', () => {
-    const dog = createDemoSongs().find(({ facts }) => facts.title === 'Quarry Dog') ?? SONG;
+    const dog = DEMO_SONGS.find(({ facts }) => facts.title === 'Quarry Dog') ?? SONG;
     const part = mainPartOf(dog);
     const chord = part.shapes[0]?.chord ?? expect.unreachable();
     const edit: LevelEdit = { hand: 'left', level: 2, chord, slotId: null, fingering: null };
@@ -82,7 +82,7 @@ describe('a saved song', () => {
   });
 
   test('with ornaments and levels changed by hand comes back equal through JSON; a note on no string is refused', () => {
-    const dog = createDemoSongs().find(({ facts }) => facts.title === 'Quarry Dog') ?? SONG;
+    const dog = DEMO_SONGS.find(({ facts }) => facts.title === 'Quarry Dog') ?? SONG;
     const [part] = dog.arrangements.flatMap(({ parts }) => parts);
     const [stored] = part?.shapes ?? [];
     const outcome = applyCommand(dog, {

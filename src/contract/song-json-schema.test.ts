@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { describe, expect, test } from 'vitest';
 import { createDemoClass } from '../server/demo/demo-class.ts';
-import { createDemoSongs } from '../server/demo/demo-songs.ts';
+import { DEMO_SONGS } from '../test-support/demo-songs.ts';
 import { BACKUP_VERSION } from './backup-schema.ts';
 import { toLibraryJsonSchema, toSongJsonSchema } from './song-json-schema.ts';
 
@@ -18,7 +18,7 @@ describe('the published JSON Schema of a song', () => {
     expect(JSON.parse(readFileSync(FILE, 'utf8'))).toEqual(JSON.parse(JSON.stringify(toSongJsonSchema())));
   });
 
-  test.each(createDemoSongs().map((song) => [song.facts.title, song] as const))('takes %s', (_, song) => {
+  test.each(DEMO_SONGS.map((song) => [song.facts.title, song] as const))('takes %s', (_, song) => {
     expect(isSong(JSON.parse(JSON.stringify(song)))).toBe(true);
   });
 
@@ -29,7 +29,7 @@ describe('the published JSON Schema of a song', () => {
     ['a part too many words', '"origin":"pinned"', '"origin":"guessed"'],
     ['a property it does not know', '"facts":{', '"colour":"red","facts":{'],
   ])('refuses %s', (_, from, to) => {
-    const text = JSON.stringify(createDemoSongs()[3]);
+    const text = JSON.stringify(DEMO_SONGS[3]);
     expect(text.includes(from)).toBe(true);
     expect(isSong(JSON.parse(text.replace(from, to)))).toBe(false);
   });
@@ -47,7 +47,7 @@ describe('the published JSON Schema of a library', () => {
   const library = {
     kind: 'golden-ladder-library',
     backupVersion: BACKUP_VERSION,
-    songs: createDemoSongs().map((document) => ({ ...song, document })),
+    songs: DEMO_SONGS.map((document) => ({ ...song, document })),
     classes: [{ id: song.id, revision: 1, createdAt: song.createdAt, value: createDemoClass() }],
     results: [
       {

@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { describe, expect, test } from 'vitest';
 import { toMapTable, toShapeTable } from '../core/formats/csv/song-rows.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
-import { createDemoSongs } from '../server/demo/demo-songs.ts';
+import { DEMO_SONGS } from '../test-support/demo-songs.ts';
 import { songFromChart } from '../test-support/read-chart.ts';
 import { runs } from '../test-support/runs.ts';
 import { toCsvText } from './csv-text.ts';
@@ -23,11 +23,11 @@ describe('comma-separated values', () => {
   });
 
   test('of the demo songs have as many bars as docs/demo-songs.md says, and every shape', () => {
-    const rows = createDemoSongs().map(
+    const rows = DEMO_SONGS.map(
       (song) => Papa.parse(toCsvText(toMapTable(song, mainPartOf(song))).trim()).data.length - 1,
     );
     expect(rows).toEqual([77, 101, 100, 70, 88, 16, 16]);
-    const [almanac] = createDemoSongs();
+    const [almanac] = DEMO_SONGS;
     const shapes = almanac === undefined ? [] : toShapeTable(almanac, mainPartOf(almanac));
     expect(shapes.map((row) => row[2])).toEqual(['frets', '320033', 'xx0232', '022033', 'x32033', 'x20033', 'x02010']);
   });

@@ -13,8 +13,8 @@ import { applyCommand } from '../core/song/commands.ts';
 import type { SongDocument } from '../core/song/document/document.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
 import { listPlayedBars, totalsOf } from '../core/song/played/played-bars.ts';
-import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { arbitraryChart } from '../test-support/arbitrary-chart.ts';
+import { DEMO_SONGS } from '../test-support/demo-songs.ts';
 import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
 import { runs, someOf } from '../test-support/runs.ts';
 import { toMidiBytes } from './midi-bytes.ts';
@@ -120,7 +120,7 @@ describe.skipIf(!hasMido)('a song as a MIDI file, read by another program', () =
   });
 
   test('the demo songs last as long as their bars say, to the millisecond, after the count-in', () => {
-    const songs = someOf(createDemoSongs(), 3);
+    const songs = someOf(DEMO_SONGS, 3);
     for (const [index, read] of readBack(songs).entries()) {
       const song = itemAt(songs, index);
       const played = listPlayedBars(song);

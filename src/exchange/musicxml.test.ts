@@ -6,7 +6,6 @@ import fc from 'fast-check';
 import { parse } from 'musicxml-io';
 import { afterAll, describe, expect, test } from 'vitest';
 import { validateXML } from 'xmllint-wasm';
-import { createPlanner } from '../core/arrange/problem/planner.ts';
 import { readChordKind, toChordKind, tonesOfKind } from '../core/formats/musicxml/chord-kinds.ts';
 import { CHORD_KINDS } from '../core/formats/musicxml/kinds.data.ts';
 import { readScore } from '../core/formats/musicxml/read-score.ts';
@@ -23,11 +22,12 @@ import type { SongDocument } from '../core/song/document/document.ts';
 import { withoutLeftOut } from '../core/song/document/lesson-form.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
 import { listPlayedBars } from '../core/song/played/played-bars.ts';
-import { createDemoSongs } from '../server/demo/demo-songs.ts';
 import { arbitraryChart, arbitraryChord } from '../test-support/arbitrary-chart.ts';
 import { arbitrarySong } from '../test-support/arbitrary-song.ts';
+import { DEMO_SONGS } from '../test-support/demo-songs.ts';
 import { songFromChart, songFromValue } from '../test-support/read-chart.ts';
 import { runs, someOf } from '../test-support/runs.ts';
+import { SHARED_PLANNER } from '../test-support/shared-planner.ts';
 import { toMusicXmlText } from './musicxml-text.ts';
 import { packScore } from './pack-score.ts';
 import { parseXml } from './parse-xml.ts';
@@ -44,10 +44,8 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 const textOf = (song: SongDocument): string => toMusicXmlText(toScore(song, mainPartOf(song)));
 const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text);
-const planner = createPlanner();
-
 function readBack(bytes: Uint8Array): SongDocument {
-  const read = readFile('x.musicxml', bytes, planner);
+  const read = readFile('x.musicxml', bytes, SHARED_PLANNER);
   if (!read.ok || read.value.kind !== 'song') {
     throw new Error(read.ok ? 'a library' : read.error);
   }
@@ -215,7 +213,7 @@ function harmonyMeant({ chord, fingering }: ScoreHarmony) {
 }
 
 describe('MusicXML', () => {
-  const demo = createDemoSongs();
+  const demo = DEMO_SONGS;
 
   test('of the demo songs and of random songs is valid by the schema', async () => {
     const withRiffs = fc
@@ -347,7 +345,7 @@ describe('a lead sheet from elsewhere', () => {
   const ATTRIBUTES =
     '<attributes><divisions>2</divisions><key><fifths>1</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time></attributes>';
   const read = (text: string) => {
-    const file = readFile('A Sheet.xml', bytesOf(text), planner);
+    const file = readFile('A Sheet.xml', bytesOf(text), SHARED_PLANNER);
     return file.ok && file.value.kind === 'song' ? file.value : null;
   };
 

@@ -15,7 +15,7 @@ import { layOutHandout, PHONE_SHEET, sheetOf } from '../core/page/layout/handout
 import { listPictures } from '../core/page/layout/pictures.ts';
 import type { SongDocument } from '../core/song/document/document.ts';
 import { type HandoutOptions, PLAIN_HANDOUT } from '../core/song/document/handout-options.ts';
-import { createDemoSongs } from '../server/demo/demo-songs.ts';
+import { DEMO_SONGS } from '../test-support/demo-songs.ts';
 import { handoutOf as handoutFor } from '../test-support/handout-of.ts';
 import { songFromChart } from '../test-support/read-chart.ts';
 import { toFontStyle } from './embedded-fonts.ts';
@@ -102,7 +102,7 @@ function blankWords(file: string): readonly string[] {
 }
 
 describe.skipIf(!hasTools)('a PDF', () => {
-  const songs = createDemoSongs();
+  const songs = DEMO_SONGS;
 
   test.each(songs.map((song) => [song.facts.title, song] as const))(
     'of %s is sound, its text in reading order, every word drawn and inside the page',
@@ -226,7 +226,7 @@ describe('pictures and the web page', () => {
   });
 
   test('of a handout ask for nothing from outside, and hold every word for screen readers', async () => {
-    const song = itemAt(createDemoSongs(), 0);
+    const song = itemAt(DEMO_SONGS, 0);
     const handout = handoutOf(song);
     const pages = pagesOf(song);
     const phone = layOutHandout(handout, PHONE_SHEET, measureText);
@@ -253,7 +253,7 @@ describe('pictures and the web page', () => {
   });
 
   test('are there for every chord, pattern, section and ornament, each well-formed with its words', () => {
-    const handout = handoutOf(itemAt(createDemoSongs(), 3));
+    const handout = handoutOf(itemAt(DEMO_SONGS, 3));
     const pictures = listPictures(handout, false, measureText);
     const names = pictures.map(({ name }) => name);
     expect(names).toEqual(expect.arrayContaining(['D5', 'Washboard', 'A Song', 'bass walk c over G']));

@@ -3,23 +3,22 @@ import { strToU8, zipSync } from 'fflate';
 import { describe, expect, test } from 'vitest';
 import { BACKUP_VERSION } from '../contract/backup-schema.ts';
 import { loadDocument } from '../contract/load-document.ts';
-import { createPlanner } from '../core/arrange/problem/planner.ts';
 import { toScore } from '../core/formats/musicxml/to-score.ts';
 import { chartTextOf } from '../core/formats/text-chart/format-chart.ts';
 import { toCanonicalJson } from '../core/kernel/canonical-json.ts';
 import { itemAt } from '../core/kernel/list.ts';
 import { mainPartOf } from '../core/song/document/parts.ts';
-import { createDemoSongs } from '../server/demo/demo-songs.ts';
+import { DEMO_SONGS } from '../test-support/demo-songs.ts';
 import { songFromChart } from '../test-support/read-chart.ts';
 import { runs } from '../test-support/runs.ts';
+import { SHARED_PLANNER } from '../test-support/shared-planner.ts';
 import { toMusicXmlText } from './musicxml-text.ts';
 import { packScore } from './pack-score.ts';
 import { MOST_FILE_BYTES, readFile } from './read-file.ts';
 import { MOST_UNPACKED_BYTES } from './unpack-score.ts';
 
-const planner = createPlanner();
 const read = (name: string, content: string | Uint8Array) =>
-  readFile(name, typeof content === 'string' ? new TextEncoder().encode(content) : content, planner);
+  readFile(name, typeof content === 'string' ? new TextEncoder().encode(content) : content, SHARED_PLANNER);
 const refusalOf = (content: string | Uint8Array): string => {
   const file = read('file', content);
   return file.ok ? 'it was read' : file.error;
@@ -50,7 +49,7 @@ const LIBRARY = toCanonicalJson({
 
 describe('a file', () => {
   test('is told by what is in it, whatever it is called', () => {
-    const song = itemAt(createDemoSongs(), 0);
+    const song = itemAt(DEMO_SONGS, 0);
     expect(titleIn(read('a.pdf', chartTextOf(song)))).toBe('Tin Roof Almanac');
     expect(titleIn(read('b.txt', toCanonicalJson(song)))).toBe('Tin Roof Almanac');
     expect(titleIn(read('c.txt', SCORE))).toBe('Paper Boat');
@@ -230,7 +229,9 @@ describe('mutated files', () => {
     ['JSON', new TextEncoder().encode(toCanonicalJson(TINY))],
     ['library JSON', new TextEncoder().encode(LIBRARY)],
   ])('of %s are each read as a sound song or refused with a sentence', (_, bytes) => {
-    const files = Array.from({ length: runs(10_000) }, (_each, seed) => readFile('x', mutate(bytes, seed), planner));
+    const files = Array.from({ length: runs(10_000) }, (_each, seed) =>
+      readFile('x', mutate(bytes, seed), SHARED_PLANNER),
+    );
     const songs = files.flatMap((file) => (file.ok && file.value.kind === 'song' ? [file.value.document] : []));
     expect(songs.filter((_each, index) => index % 20 === 0).every((song) => loadDocument(song).ok)).toBe(true);
     expect(files.filter((file) => !file.ok && file.error.length < 8)).toEqual([]);
@@ -240,7 +241,7 @@ describe('mutated files', () => {
   test('random bytes are no song', () => {
     fc.assert(
       fc.property(fc.uint8Array({ maxLength: 400 }), (bytes) => {
-        const file = readFile('x', bytes, planner);
+        const file = readFile('x', bytes, SHARED_PLANNER);
         return file.ok || file.error.length > 8;
       }),
       { numRuns: runs(3000), seed: 5 },

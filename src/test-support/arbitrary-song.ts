@@ -20,6 +20,7 @@ import { mainPartOf } from '../core/song/document/parts.ts';
 import { listPlayedBars } from '../core/song/played/played-bars.ts';
 import { arbitraryChart } from './arbitrary-chart.ts';
 import { songFromValue } from './read-chart.ts';
+import { HAS_ALL_CASES } from './runs.ts';
 
 /** A pattern of two bars in a metre whose bars cannot be taken for each other. */
 function twoBars(metre: Pattern['metre']): Pattern {
@@ -133,3 +134,6 @@ export const arbitrarySong = songsOf(arbitraryChart);
 
 /** The same with few different chords. */
 export const arbitrarySongOfFewChords = songsOf(arbitraryChart.map(withFewChords));
+
+/** Songs for laws that look for shapes, most of whose time goes into that: of any chords with all cases, else of few. */
+export const arbitrarySongToHold = HAS_ALL_CASES ? arbitrarySong : arbitrarySongOfFewChords;

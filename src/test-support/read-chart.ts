@@ -1,4 +1,3 @@
-import { createPlanner } from '../core/arrange/problem/planner.ts';
 import { fillShapes, fingerPin } from '../core/arrange/shapes/part-shapes.ts';
 import { isClean, parseChart } from '../core/formats/text-chart/parse-chart.ts';
 import type { Chart } from '../core/song/chart/chart.ts';
@@ -6,6 +5,7 @@ import { applyCommand } from '../core/song/commands.ts';
 import type { SongDocument } from '../core/song/document/document.ts';
 import { newSong } from '../core/song/document/new-song.ts';
 import { applyChart } from '../core/song/map/apply-chart.ts';
+import { SHARED_PLANNER } from './shared-planner.ts';
 
 function parseClean(text: string): ReturnType<typeof parseChart> {
   const parsed = parseChart(text);
@@ -32,7 +32,7 @@ export function songFromChart(text: string, before: SongDocument = newSong('Unti
   if (!applied.ok) {
     throw new Error(applied.error.kind);
   }
-  return fillShapes(applied.value.document, createPlanner());
+  return fillShapes(applied.value.document, SHARED_PLANNER);
 }
 
 /** The song that a chart value makes on top of a new one, with no shapes stored beyond its pins. */

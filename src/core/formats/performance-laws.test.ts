@@ -6,11 +6,11 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { arbitrarySong, arbitrarySongOfFewChords } from '../../test-support/arbitrary-song.ts';
 import { runs } from '../../test-support/runs.ts';
+import { SHARED_PLANNER } from '../../test-support/shared-planner.ts';
 import { createLevelMemory, deriveLevels, mixLevels } from '../arrange/levels/levels.ts';
 import { placeInBar, strokesOfBar, withStrums } from '../arrange/performance/bar-strokes.ts';
 import { type PerformedBar, performanceOf } from '../arrange/performance/performance.ts';
 import { listNotes } from '../arrange/performance/strum-notes.ts';
-import { createPlanner } from '../arrange/problem/planner.ts';
 import { fillShapes } from '../arrange/shapes/part-shapes.ts';
 import { range } from '../kernel/list.ts';
 import { listPrintedPatterns } from '../page/handout/handout-hands.ts';
@@ -85,10 +85,9 @@ const PRINTED = { numRuns: runs(300), seed: 18 };
 
 describe('what is played', () => {
   test('is heard, and written to MIDI, when it is struck', () => {
-    const planner = createPlanner();
     fc.assert(
       fc.property(arbitrarySongOfFewChords, (bare) => {
-        const song = fillShapes(bare, planner);
+        const song = fillShapes(bare, SHARED_PLANNER);
         const part = mainPartOf(song);
         const performance = performanceOf(song, part);
         const ornaments = ornamentsIn(song).map((each) => Number(each.split(' ')[0]));
@@ -157,11 +156,10 @@ describe('what is played', () => {
   });
 
   test('on levels has the same bars and chords, and on the fifth what is struck, as far as a hand can', () => {
-    const planner = createPlanner();
     const memory = createLevelMemory();
     fc.assert(
       fc.property(arbitrarySongOfFewChords, (bare) => {
-        const song = fillShapes(bare, planner);
+        const song = fillShapes(bare, SHARED_PLANNER);
         const part = mainPartOf(song);
         const { played, bars } = performanceOf(song, part);
         for (const level of deriveLevels(song, part, PLAYERS, memory)) {
@@ -176,11 +174,10 @@ describe('what is played', () => {
   });
 
   test('by two hands on their levels is printed as it is struck', () => {
-    const planner = createPlanner();
     const memory = createLevelMemory();
     fc.assert(
       fc.property(arbitrarySongOfFewChords, fc.constantFrom<Level>(1, 2, 3, 4, 5), (bare, right) => {
-        const song = fillShapes(bare, planner);
+        const song = fillShapes(bare, SHARED_PLANNER);
         const part = mainPartOf(song);
         const { played } = performanceOf(song, part);
         const own = mixLevels(song, part, PLAYERS, { left: 3, right, memory });

@@ -1,8 +1,8 @@
 /* What a page owes: everything that is played stands on it, where it is played, inside the sheet, and is read out as it is printed. */
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { createDemoSongs } from '../../server/demo/demo-songs.ts';
 import { arbitrarySong } from '../../test-support/arbitrary-song.ts';
+import { DEMO_SONGS } from '../../test-support/demo-songs.ts';
 import { handoutOf } from '../../test-support/handout-of.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { runs } from '../../test-support/runs.ts';
@@ -29,7 +29,7 @@ import { layOutHandout, type Paper, sheetOf } from './layout/handout-layout.ts';
 const LAW = { numRuns: runs(200), seed: 21 };
 const song = fc.oneof(
   { arbitrary: arbitrarySong, weight: 9 },
-  { arbitrary: fc.constantFrom(...createDemoSongs()), weight: 1 },
+  { arbitrary: fc.constantFrom(...DEMO_SONGS), weight: 1 },
 );
 
 const linesOf = ({ blocks }: Handout) => blocks.flatMap(({ lines }) => lines);
@@ -265,7 +265,7 @@ function overlaps(texts: readonly TextMark[]): readonly string[] {
 }
 
 test('large print fills its pages, all but the last', () => {
-  for (const document of createDemoSongs()) {
+  for (const document of DEMO_SONGS) {
     for (const paper of ['A4', 'Letter'] as const) {
       const large = { ...PLAIN_HANDOUT, isLargePrint: true };
       const pages = layOutHandout(handoutOf(document, { options: large }), sheetOf(paper, large), measureText);

@@ -17,6 +17,7 @@ import type { SongId } from '../../contract/api.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { newSong } from '../../core/song/document/new-song.ts';
 import { LIBRARY_FILES } from '../../test-support/database-template.ts';
+import { DEMO_SONGS } from '../../test-support/demo-songs.ts';
 import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { runs } from '../../test-support/runs.ts';
@@ -24,7 +25,6 @@ import { documentOf } from '../../test-support/stored-song.ts';
 import { LibraryError } from '../data-folder/library-error.ts';
 import { type Library, openLibrary } from '../data-folder/open-library.ts';
 import { createDemoClass } from '../demo/demo-class.ts';
-import { createDemoSongs } from '../demo/demo-songs.ts';
 import { INLINE_HELPER } from '../helper/helper.ts';
 import { createServices } from '../services.ts';
 import { listBackups } from './backup-files.ts';
@@ -42,7 +42,7 @@ const retitled = (song: SongDocument | undefined, title: string): SongDocument =
   return { ...base, facts: { ...base.facts, title } };
 };
 
-const DEMO = createDemoSongs();
+const DEMO = DEMO_SONGS;
 
 const NOW = new Date('2026-05-04T10:20:30.400Z');
 const later = (hours: number): Date => new Date(NOW.getTime() + hours * 3_600_000);
@@ -99,7 +99,7 @@ describe('backups', () => {
     const library = await openLibrary(data, LIBRARY_FILES);
     const { songs, settings, classes } = servicesOf(library);
     const repository = { repository: createBackupRepository(library.db), helper: INLINE_HELPER };
-    const [document] = createDemoSongs();
+    const [document] = DEMO_SONGS;
     const kept = await songs.create(document as never);
     const deleted = await songs.create(newSong('Deleted'));
     await songs.remove(deleted.id);
@@ -209,7 +209,7 @@ describe('backups', () => {
     const data = join(root, 'partly');
     const file = join(root, 'partly.json');
     const song = { revision: 1, createdAt: NOW.toISOString(), updatedAt: NOW.toISOString(), deletedAt: null };
-    const [document] = createDemoSongs();
+    const [document] = DEMO_SONGS;
     const ids = ['0b8f6a52-9a65-4204-8dac-5275e987d79d', '1b8f6a52-9a65-4204-8dac-5275e987d79d'];
     const songs = [
       { ...song, id: ids[0], document },
@@ -278,7 +278,7 @@ describe('backups', () => {
     const data = join(root, 'named');
     await libraryIn(data);
     const song = { revision: 1, createdAt: NOW.toISOString(), updatedAt: NOW.toISOString(), deletedAt: null };
-    const [document] = createDemoSongs();
+    const [document] = DEMO_SONGS;
     const id = '0b8f6a52-9a65-4204-8dac-5275e987d79d';
     const refusalOf = async (backup: object): Promise<string> => {
       const file = join(root, 'named.json');

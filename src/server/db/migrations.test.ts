@@ -5,10 +5,10 @@ import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, test } from 'vitest';
 import { loadDocument } from '../../contract/load-document.ts';
 import { copyTemplate, MIGRATIONS } from '../../test-support/database-template.ts';
+import { DEMO_SONGS } from '../../test-support/demo-songs.ts';
 import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { bodyOf, documentOf } from '../../test-support/stored-song.ts';
-import { createDemoSongs } from '../demo/demo-songs.ts';
 import { createServices } from '../services.ts';
 import { startLibraryTime } from '../time/library-time.ts';
 import { createTimeRepository } from '../time/repository.ts';
@@ -76,7 +76,7 @@ describe('a database of an older version', () => {
     await emptyIn(database);
     const old = await openDatabase({ folder: database, migrationsFolder: oldMigrations(3) });
     const [alive, deleted] = ['0b8f6a52-9a65-4204-8dac-5275e987d79d', '1b8f6a52-9a65-4204-8dac-5275e987d79d'];
-    const document = JSON.stringify(createDemoSongs()[0]);
+    const document = JSON.stringify(DEMO_SONGS[0]);
     for (const [id, deletedAt] of [
       [alive, null],
       [deleted, '2020-01-01T00:00:00Z'],

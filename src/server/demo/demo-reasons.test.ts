@@ -1,7 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { rankCapoPairs } from '../../core/arrange/capo/capo-pairs.ts';
 import { type CapoPlan, type CapoRow, planCapoRows } from '../../core/arrange/capo/capo-rows.ts';
-import { createPlanner } from '../../core/arrange/problem/planner.ts';
 import type { SetupReason } from '../../core/arrange/setup/setup-reasons.ts';
 import { planShapes } from '../../core/arrange/shapes/shape-plan.ts';
 import { soundingMidi } from '../../core/fretboard/capo.ts';
@@ -15,7 +14,8 @@ import { soundingKeyOf } from '../../core/song/chart/song-keys.ts';
 import type { Part, SongDocument } from '../../core/song/document/document.ts';
 import { changePart, mainPartOf } from '../../core/song/document/parts.ts';
 import { listPlayedBars } from '../../core/song/played/played-bars.ts';
-import { createDemoSongs } from './demo-songs.ts';
+import { DEMO_SONGS } from '../../test-support/demo-songs.ts';
+import { SHARED_PLANNER } from '../../test-support/shared-planner.ts';
 
 type Of<K extends SetupReason['kind']> = Extract<SetupReason, { kind: K }>;
 type Case = { readonly song: SongDocument; readonly part: Part; readonly plan: CapoPlan; readonly row: CapoRow };
@@ -133,61 +133,56 @@ const check = <K extends SetupReason['kind']>(reason: Of<K>, at: Case): void => 
   facts(reason, at);
 };
 
-describe.each(createDemoSongs().map((song) => [song.facts.title, song] as const))(
-  'every sentence about %s',
-  (_, plain) => {
-    const id = mainPartOf(plain).id;
-    const sung = changePart(plain, id, (part) => ({
-      ...part,
-      wishes: { ...part.wishes, singer: { name: 'Ada', range: { lowMidi: 57, highMidi: 74 } } },
-    }));
-    const part = mainPartOf(sung);
-    const plan = runSteps(planCapoRows(sung, part, createPlanner()));
+describe.each(DEMO_SONGS.map((song) => [song.facts.title, song] as const))('every sentence about %s', (_, plain) => {
+  const id = mainPartOf(plain).id;
+  const sung = changePart(plain, id, (part) => ({
+    ...part,
+    wishes: { ...part.wishes, singer: { name: 'Ada', range: { lowMidi: 57, highMidi: 74 } } },
+  }));
+  const part = mainPartOf(sung);
+  const plan = runSteps(planCapoRows(sung, part, SHARED_PLANNER));
 
-    test('is true, on every rung', () => {
-      expect(plan.rows).toHaveLength(10);
-      for (const row of plan.rows) {
-        expect(row.reasons[0]?.kind).toBe('capo-choice');
-        for (const reason of row.reasons) {
-          check(reason as never, { song: sung, part, plan, row });
+  test('is true, on every rung', () => {
+    expect(plan.rows).toHaveLength(10);
+    for (const row of plan.rows) {
+      expect(row.reasons[0]?.kind).toBe('capo-choice');
+      for (const reason of row.reasons) {
+        check(reason as never, { song: sung, part, plan, row });
+      }
+    }
+  });
+
+  test('tells how to play in two positions at once: both rungs sound alike', () => {
+    const [pair] = rankCapoPairs(plan.rows);
+    const soundsAt = (fret: number | undefined) =>
+      rowAt(plan, fret ?? -1)?.chords.map(({ sounding }) => formatChordSymbol(sounding));
+    expect(soundsAt(pair?.low.capoFret)).toEqual(soundsAt(pair?.high.capoFret));
+  });
+
+  test('fits its shapes: each sounds its own name, and its families keep the fingers they name', () => {
+    const { sheets, families } = runSteps(planShapes(plain, mainPartOf(plain), SHARED_PLANNER));
+    for (const { check: name, chord } of sheets) {
+      expect(name?.fit, formatChordSymbol(chord)).not.toBe('wrong');
+    }
+    for (const { members, kept } of families) {
+      for (const member of members) {
+        const { shape, fingers } = sheets[member]?.rated?.fingering ?? { shape: [], fingers: [] };
+        for (const { stringIndex, fret, finger } of kept) {
+          expect([shape[stringIndex], fingers[stringIndex]], formatShape(shape)).toEqual([fret, finger]);
         }
       }
-    });
-
-    test('tells how to play in two positions at once: both rungs sound alike', () => {
-      const [pair] = rankCapoPairs(plan.rows);
-      const soundsAt = (fret: number | undefined) =>
-        rowAt(plan, fret ?? -1)?.chords.map(({ sounding }) => formatChordSymbol(sounding));
-      expect(soundsAt(pair?.low.capoFret)).toEqual(soundsAt(pair?.high.capoFret));
-    });
-
-    test('fits its shapes: each sounds its own name, and its families keep the fingers they name', () => {
-      const { sheets, families } = runSteps(planShapes(plain, mainPartOf(plain), createPlanner()));
-      for (const { check: name, chord } of sheets) {
-        expect(name?.fit, formatChordSymbol(chord)).not.toBe('wrong');
-      }
-      for (const { members, kept } of families) {
-        for (const member of members) {
-          const { shape, fingers } = sheets[member]?.rated?.fingering ?? { shape: [], fingers: [] };
-          for (const { stringIndex, fret, finger } of kept) {
-            expect([shape[stringIndex], fingers[stringIndex]], formatShape(shape)).toEqual([fret, finger]);
-          }
-        }
-      }
-    });
-  },
-);
+    }
+  });
+});
 
 test('Tin Roof Almanac sounds in two easy positions: G shapes at 3 with D shapes at 8 (rule K13)', () => {
-  const song = itemAt(createDemoSongs(), 0);
-  const { rows } = runSteps(planCapoRows(song, mainPartOf(song), createPlanner()));
+  const song = itemAt(DEMO_SONGS, 0);
+  const { rows } = runSteps(planCapoRows(song, mainPartOf(song), SHARED_PLANNER));
   expect(rankCapoPairs(rows)[0]).toMatchObject({ low: { capoFret: 3 }, high: { capoFret: 8 } });
 });
 
 test('the shapes of the demo songs that run together: kept fingers, falling basses', () => {
-  const [almanac, ferry] = createDemoSongs().map((song) =>
-    runSteps(planShapes(song, mainPartOf(song), createPlanner())),
-  );
+  const [almanac, ferry] = DEMO_SONGS.map((song) => runSteps(planShapes(song, mainPartOf(song), SHARED_PLANNER)));
   const namesOf = (plan: typeof almanac, members: readonly number[]) =>
     members.map((member) => formatChordSymbol(itemAt(plan?.sheets ?? [], member).chord)).join(' ');
   expect(

@@ -7,7 +7,6 @@ import { listOddBars } from '../../core/arrange/form/odd-bars.ts';
 import { checkRecord } from '../../core/arrange/form/record-check.ts';
 import { listGapPlaces } from '../../core/arrange/form/record-gap.ts';
 import { createPlanMemory } from '../../core/arrange/problem/candidates.ts';
-import { createPlanner } from '../../core/arrange/problem/planner.ts';
 import type { SetupQuestion } from '../../core/arrange/problem/setup-question.ts';
 import { toSongProblem } from '../../core/arrange/problem/song-problem.ts';
 import { recogniseMap } from '../../core/arrange/recogniser/map-proposals.ts';
@@ -38,14 +37,15 @@ import { listSongChords } from '../../core/song/played/song-chords.ts';
 import { toTimeline } from '../../core/song/played/timeline.ts';
 import { formatGapPlace, formatOddBar } from '../../core/words/bar-words.ts';
 import { formatFinding } from '../../core/words/finding-words.ts';
+import { DEMO_SONGS } from '../../test-support/demo-songs.ts';
+import { SHARED_PLANNER } from '../../test-support/shared-planner.ts';
 import { CLOCKMENDERS_FERRY } from './clockmenders-ferry.data.ts';
-import { createDemoSongs } from './demo-songs.ts';
 import { LAST_TRAM } from './last-tram.data.ts';
 import { LIGHTHOUSE_COOK } from './lighthouse-cook.data.ts';
 import { QUARRY_DOG } from './quarry-dog.data.ts';
 import { TIN_ROOF_ALMANAC } from './tin-roof-almanac.data.ts';
 
-const songs = createDemoSongs();
+const songs = DEMO_SONGS;
 const song = itemAt(songs, 0);
 const played = listPlayedBars(song);
 
@@ -107,7 +107,7 @@ describe('Tin Roof Almanac', () => {
   });
 
   test('is easiest at capo 3 with its own shapes and no barre; capo 1 holds A E F#m7 Dadd9 A/C# Bm7', () => {
-    const { rows } = runSteps(planCapoRows(song, mainPartOf(song), createPlanner()));
+    const { rows } = runSteps(planCapoRows(song, mainPartOf(song), SHARED_PLANNER));
     const shapesAt = (fret: number) => rows[fret]?.chords.map(({ shapeChord }) => formatChordSymbol(shapeChord));
     expect(easiestFrets(rows)).toEqual([3]);
     expect(rows[3]?.barreChords).toEqual([]);

@@ -22,6 +22,7 @@ const CHARTS = [TIN_ROOF_ALMANAC, CLOCKMENDERS_FERRY, LIGHTHOUSE_COOK, QUARRY_DO
 
 /** The songs a new library starts with, made from their charts. */
 export function createDemoSongs(): readonly SongDocument[] {
+  const planner = createPlanner();
   return CHARTS.map((text) => {
     const parsed = parseChart(text);
     invariant(isClean(parsed), 'a demo chart has errors');
@@ -32,6 +33,6 @@ export function createDemoSongs(): readonly SongDocument[] {
       draftText: null,
     });
     invariant(applied.ok, 'a demo chart does not apply');
-    return withOrnaments(withRightHands(fillShapes(applied.value.document, createPlanner())));
+    return withOrnaments(withRightHands(fillShapes(applied.value.document, planner)));
   });
 }

@@ -6,10 +6,10 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { libraryPreviewSchema, type RestoreMode, restoredLibrarySchema } from '../../contract/library-schema.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { newSong } from '../../core/song/document/new-song.ts';
+import { DEMO_SONGS } from '../../test-support/demo-songs.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 import { createDemoClass } from '../demo/demo-class.ts';
-import { createDemoSongs } from '../demo/demo-songs.ts';
 import { type LibraryReader, PLAIN_LIBRARY_READER, THREADED_LIBRARY_READER } from './library-reader.ts';
 
 let here: TestServer;
@@ -77,7 +77,7 @@ describe('a whole library', () => {
   });
 
   test('taken along and brought back into an empty library is the same bytes', async () => {
-    for (const document of createDemoSongs()) {
+    for (const document of DEMO_SONGS) {
       await here.songs.create(document as never);
     }
     const removed = await here.songs.create(newSong('Removed'));

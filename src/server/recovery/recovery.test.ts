@@ -5,6 +5,7 @@ import { sql } from 'drizzle-orm';
 import { afterAll, afterEach, describe, expect, test } from 'vitest';
 import type { SongId } from '../../contract/api.ts';
 import { LIBRARY_FILES } from '../../test-support/database-template.ts';
+import { DEMO_SONGS } from '../../test-support/demo-songs.ts';
 import { madeOnce } from '../../test-support/made-once.ts';
 import { plainTime } from '../../test-support/plain-time.ts';
 import { bodyOf, documentOf } from '../../test-support/stored-song.ts';
@@ -15,7 +16,6 @@ import { writeBackup } from '../backup/write-backup.ts';
 import { type Library, openLibrary } from '../data-folder/open-library.ts';
 import { pathsIn } from '../data-folder/paths.ts';
 import { isDamage } from '../db/file-trouble.ts';
-import { createDemoSongs } from '../demo/demo-songs.ts';
 import { INLINE_HELPER } from '../helper/helper.ts';
 import { createServices, type Services } from '../services.ts';
 
@@ -74,7 +74,7 @@ function spoil(data: string, { file, pages }: Places): void {
 const demoIn = madeOnce(async (data): Promise<readonly SongId[]> => {
   const { library, services } = await openHere(data);
   const ids: SongId[] = [];
-  for (const document of createDemoSongs()) {
+  for (const document of DEMO_SONGS) {
     ids.push((await services.songs.create(document)).id);
   }
   await library.close();
@@ -133,7 +133,7 @@ describe('a song whose document lies on a damaged page', () => {
     expect([read.length, isWhole && read.length === rows.length]).toEqual([readable.length, false]);
 
     const back = await services.recovery.recover(first);
-    expect(documentOf(back)).toEqual(createDemoSongs()[0]);
+    expect(documentOf(back)).toEqual(DEMO_SONGS[0]);
     expect(await services.songs.list()).toHaveLength(7);
     await services.recovery.look();
     expect(services.recovery.list().map(({ id }) => id)).not.toContain(first);
@@ -160,11 +160,7 @@ test('songs whose very rows lie on a damaged page are known from the newest back
   const [first] = unreadable as [(typeof unreadable)[number]];
   await services.recovery.recover(first.id);
   const titles = (await services.songs.list()).map(({ title }) => title).sort();
-  expect(titles).toEqual(
-    createDemoSongs()
-      .map(({ facts }) => facts.title)
-      .sort(),
-  );
+  expect(titles).toEqual(DEMO_SONGS.map(({ facts }) => facts.title).sort());
   await services.recovery.look();
   expect(services.recovery.list()).toEqual([]);
 });

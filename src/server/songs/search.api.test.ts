@@ -11,9 +11,9 @@ import { judgeSong } from '../../core/arrange/shapes/song-judgement.ts';
 import { foldText, listSearchWords } from '../../core/kernel/fold-text.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { searchTextOf } from '../../core/song/document/search-text.ts';
+import { DEMO_SONGS } from '../../test-support/demo-songs.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
-import { createDemoSongs } from '../demo/demo-songs.ts';
 import { INLINE_HELPER } from '../helper/helper.ts';
 import { createJudgementRepository } from '../judging/repository.ts';
 import { createJudging } from '../judging/service.ts';
@@ -25,7 +25,7 @@ const chart = (title: string, text: string, tags: readonly string[] = []): SongD
   return { ...song, facts: { ...song.facts, tags } };
 };
 const SONGS: readonly SongDocument[] = [
-  ...createDemoSongs(),
+  ...DEMO_SONGS,
   chart('Été Indien', 'key: G\n\nChorus:\n| G | C | D | G |\n"all the straße home"\n', ['campfire', 'duets']),
   chart('Zebra Crossing', 'key: G\ncredit: A. Nobody\n\nVerse:\n| G | Em |\n', ['duets']),
   chart('apple cart', 'key: F\ncapo: 3\n\nVerse:\n| F | Bb | C |\n'),

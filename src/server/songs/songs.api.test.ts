@@ -4,10 +4,10 @@ import { longChart } from '../../../bench/long-chart.ts';
 import { openSongSchema } from '../../contract/api.ts';
 import { deletedSongsSchema, songListSchema } from '../../contract/song-list-schema.ts';
 import type { Pass, Section, SongDocument } from '../../core/song/document/document.ts';
+import { DEMO_SONGS } from '../../test-support/demo-songs.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { documentOf } from '../../test-support/stored-song.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
-import { createDemoSongs } from '../demo/demo-songs.ts';
 
 /** A song of so many bars, a multiple of 40, made of one section over and over. */
 const songOfBars = (bars: number): SongDocument => {
@@ -63,7 +63,7 @@ describe('songs', () => {
   });
 
   test('come back from the database equal, whatever order its JSON keeps', async () => {
-    const [document] = createDemoSongs();
+    const [document] = DEMO_SONGS;
     const created = await http().post('/api/songs').send({ document });
     expect(created.status).toBe(201);
     const opened = openSongSchema.parse((await http().get(`/api/songs/${created.body.id}`)).body);

@@ -5,9 +5,9 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { type OpenSong, openSongSchema, openVersionSchema, versionListSchema } from '../../contract/api.ts';
 import type { Part, SongDocument } from '../../core/song/document/document.ts';
 import { changePart, mainPartOf } from '../../core/song/document/parts.ts';
+import { DEMO_SONGS } from '../../test-support/demo-songs.ts';
 import { runs } from '../../test-support/runs.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
-import { createDemoSongs } from '../demo/demo-songs.ts';
 import { listExpired, VERSIONS_KEPT } from './thinning.ts';
 
 let server: TestServer;
@@ -53,7 +53,7 @@ describe('kept versions', () => {
   });
 
   test('are listed whatever was changed: right hand, ornaments, levels, parts', async () => {
-    const demo = createDemoSongs().find((each) => mainPartOf(each).ornaments.length > 0);
+    const demo = DEMO_SONGS.find((each) => mainPartOf(each).ornaments.length > 0);
     const document = demo ?? expect.unreachable();
     const created = await http().post('/api/songs').send({ document }).expect(201);
     const song = openSongSchema.parse(created.body);

@@ -1,9 +1,10 @@
 import { afterAll, afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import type { OpenSong } from '../../contract/api.ts';
-import { createPlanner, type Players } from '../../core/arrange/problem/planner.ts';
+import type { Players } from '../../core/arrange/problem/planner.ts';
 import { fillShapes, listShapes, needsShapes } from '../../core/arrange/shapes/part-shapes.ts';
 import type { SongDocument } from '../../core/song/document/document.ts';
 import { chartFrom, songFromValue } from '../../test-support/read-chart.ts';
+import { SHARED_PLANNER } from '../../test-support/shared-planner.ts';
 import { startTestServer, type TestServer } from '../../test-support/test-server.ts';
 import { api } from '../api/client.ts';
 import { stepsOf } from './keep-steps.ts';
@@ -50,7 +51,7 @@ const openWithoutShapes = async () => {
   const find = Object.assign(
     vi.fn(async (document: SongDocument, players: Players) => {
       await new Promise<void>((resolve) => waiting.push(resolve));
-      return listShapes(fillShapes(document, { ...createPlanner(), ...players }));
+      return listShapes(fillShapes(document, { ...SHARED_PLANNER, ...players }));
     }),
     {
       answer: () => {

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { afterEach, describe, expect, test, vi } from 'vitest';
 import { performanceOf } from '../../core/arrange/performance/performance.ts';
-import { createPlanner } from '../../core/arrange/problem/planner.ts';
 import { fillShapes } from '../../core/arrange/shapes/part-shapes.ts';
 import { PAGE_LAYERS, toPageSong } from '../../core/formats/html/page-song.ts';
 import { formatChordSymbol } from '../../core/harmony/chord-symbol.ts';
@@ -14,6 +13,7 @@ import { mainPartOf, secondPartOf } from '../../core/song/document/parts.ts';
 import { arbitrarySong } from '../../test-support/arbitrary-song.ts';
 import { songFromChart } from '../../test-support/read-chart.ts';
 import { runs } from '../../test-support/runs.ts';
+import { SHARED_PLANNER } from '../../test-support/shared-planner.ts';
 import { type PageState, placeAt, stepsOfPage } from './page-steps.ts';
 import { createPageView, type PageActs } from './page-view.ts';
 
@@ -155,7 +155,7 @@ describe('what the page shows', () => {
     const setup = { tuning: mainPartOf(CHART).setup.tuning, capoFret: 5 };
     const outcome = applyCommand(CHART, { kind: 'add-part', name: 'Guitar 2', setup });
     const song = outcome.ok ? outcome.value.document : expect.unreachable();
-    const { container } = show(fillShapes(song, createPlanner()));
+    const { container } = show(fillShapes(song, SHARED_PLANNER));
     const [second] = [...container.querySelectorAll('label')].filter((each) => each.textContent === 'second guitar');
     expect(second?.querySelector('input')?.checked).toBe(false);
   });

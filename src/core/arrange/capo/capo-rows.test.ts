@@ -1,15 +1,15 @@
 import { describe, expect, test } from 'vitest';
 import { songFromChart } from '../../../test-support/read-chart.ts';
+import { SHARED_PLANNER } from '../../../test-support/shared-planner.ts';
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey } from '../../harmony/key.ts';
 import { runSteps } from '../../kernel/steps.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
-import { createPlanner } from '../problem/planner.ts';
 import { easiestFrets, planCapoRows } from './capo-rows.ts';
 
 const rowsOf = (chart: string) => {
   const song = songFromChart(chart);
-  return runSteps(planCapoRows(song, mainPartOf(song), createPlanner())).rows;
+  return runSteps(planCapoRows(song, mainPartOf(song), SHARED_PLANNER)).rows;
 };
 const bars = (chords: string) => `| ${chords.split(' ').join(' | ')} |\n`;
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { songFromChart } from '../../../test-support/read-chart.ts';
+import { SHARED_PLANNER } from '../../../test-support/shared-planner.ts';
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { formatKey } from '../../harmony/key.ts';
 import { runSteps } from '../../kernel/steps.ts';
@@ -10,18 +11,16 @@ import type { Wishes } from '../../song/document/wishes.ts';
 import { formatLift } from '../../words/lift-words.ts';
 import { formatPin } from '../../words/pin-words.ts';
 import { formatReason } from '../../words/reason-words.ts';
-import { createPlanner } from '../problem/planner.ts';
 import { fillShapes } from '../shapes/part-shapes.ts';
 import { rankCapoPairs } from './capo-pairs.ts';
 import { type CapoPlan, easiestFrets, NO_CAPO_PLAN, planCapoRows } from './capo-rows.ts';
 import { listDifferences } from './row-differences.ts';
 
-const planner = createPlanner();
 const wishing = (document: SongDocument, wishes: Partial<Wishes>): SongDocument =>
   changePart(document, mainPartOf(document).id, (part) => ({ ...part, wishes: { ...part.wishes, ...wishes } }));
 const stepsOf = (document: SongDocument, known: ReadonlySet<string> | null = null): readonly CapoPlan[] => {
   const found: CapoPlan[] = [];
-  const steps = planCapoRows(document, mainPartOf(document), { ...planner, known });
+  const steps = planCapoRows(document, mainPartOf(document), { ...SHARED_PLANNER, known });
   let step = steps.next();
   while (step.done !== true) {
     if ('found' in step.value) {
@@ -60,7 +59,7 @@ describe('the rungs as they come in', () => {
     const part = mainPartOf(song);
     const there = fillShapes(
       changePart(song, part.id, (each) => ({ ...each, setup: { ...each.setup, capoFret: 3 }, shapes: [] })),
-      planner,
+      SHARED_PLANNER,
     );
     for (const { shapeChord, rated } of row?.chords ?? []) {
       const stored = mainPartOf(there).shapes.find(
@@ -206,5 +205,5 @@ test('the easiest rung of the song is capo 3 with open shapes', () => {
     '022000',
     'x32010',
   ]);
-  expect(runSteps(planCapoRows(song, mainPartOf(song), createPlanner())).rows).toHaveLength(10);
+  expect(runSteps(planCapoRows(song, mainPartOf(song), SHARED_PLANNER)).rows).toHaveLength(10);
 });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { createDemoSongs } from '../../../server/demo/demo-songs.ts';
+import { DEMO_SONGS } from '../../../test-support/demo-songs.ts';
 import { chordOf } from '../../../test-support/read.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { STANDARD_TUNING } from '../../fretboard/tuning.ts';
@@ -119,7 +119,7 @@ describe('the first level', () => {
 
   // docs/demo-songs.md: the shape bass is A2 G2 F#2 F2; string 5 open, then string 6 at 3, 2 and 1.
   test('has the slash bass where there is one: the falling bass of the Ferry', () => {
-    const ferry = itemAt(createDemoSongs(), 1);
+    const ferry = itemAt(DEMO_SONGS, 1);
     const low = done(ferry, { kind: 'set-first-level', partId: mainPartOf(ferry).id, firstLevel: 'bass' });
     expect([0, 1, 2, 3].map((bar) => shapesIn(levelAt(low, 1), bar)[0])).toEqual([
       'x0xxxx',
@@ -229,7 +229,7 @@ describe('a level as it is heard', () => {
 
   // docs/demo-songs.md: the riff sounds E E B D C# B A.
   test('a riff is heard in the place of the strum, from its level on', () => {
-    const dog = itemAt(createDemoSongs(), 3);
+    const dog = itemAt(DEMO_SONGS, 3);
     const [part, played] = [mainPartOf(dog), listPlayedBars(dog)];
     const riff = [40, 40, 47, 50, 49, 47, 45];
     expect(listNotes(performanceOf(dog, part), [0]).map(({ midi }) => midi)).toEqual(riff);

@@ -1,21 +1,20 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { arbitrarySong } from '../../../test-support/arbitrary-song.ts';
+import { arbitrarySongToHold } from '../../../test-support/arbitrary-song.ts';
 import { runs } from '../../../test-support/runs.ts';
+import { SHARED_PLANNER } from '../../../test-support/shared-planner.ts';
 import { formatShape } from '../../shapes/shape.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
 import { formatLevelNews } from '../../words/level-words.ts';
-import { createPlanner } from '../problem/planner.ts';
 import { fillShapes } from '../shapes/part-shapes.ts';
 import { listLevelNews } from './level-news.ts';
 import { deriveLevels } from './levels.ts';
 
 test('what is new on a level is what it has and the level below has not, on random songs', () => {
-  const planner = createPlanner();
   fc.assert(
-    fc.property(arbitrarySong, (bare) => {
-      const song = fillShapes(bare, planner);
-      const levels = deriveLevels(song, mainPartOf(song), planner);
+    fc.property(arbitrarySongToHold, (bare) => {
+      const song = fillShapes(bare, SHARED_PLANNER);
+      const levels = deriveLevels(song, mainPartOf(song), SHARED_PLANNER);
       levels.slice(1).forEach((level, index) => {
         const below = levels[index] ?? level;
         const news = listLevelNews(level, below);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { createDemoSongs } from '../../../server/demo/demo-songs.ts';
+import { DEMO_SONGS } from '../../../test-support/demo-songs.ts';
 import { chordOf } from '../../../test-support/read.ts';
 import { songFromChart, songFromValue } from '../../../test-support/read-chart.ts';
 import { runs } from '../../../test-support/runs.ts';
@@ -35,7 +35,7 @@ const shapesOf = ({ bars }: PlayedLevel) => [
 ];
 
 describe('the levels of the demo songs', () => {
-  const songs = createDemoSongs();
+  const songs = DEMO_SONGS;
 
   test.each(songs.map((song) => [song.facts.title, song] as const))('%s gets harder on every level', (_, song) => {
     const totals = levelsOf(song).map(({ difficulty }) => difficulty.total);

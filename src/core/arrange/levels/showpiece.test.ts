@@ -1,27 +1,26 @@
 import { expect, test } from 'vitest';
 import { songFromChart } from '../../../test-support/read-chart.ts';
+import { SHARED_PLANNER } from '../../../test-support/shared-planner.ts';
 import { itemAt } from '../../kernel/list.ts';
 import { applyCommand } from '../../song/commands.ts';
 import type { SongDocument } from '../../song/document/document.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
 import { formatLevelNews } from '../../words/level-words.ts';
-import { createPlanner } from '../problem/planner.ts';
 import { fillShapes } from '../shapes/part-shapes.ts';
 import { listLevelNews } from './level-news.ts';
 import { deriveLevels } from './levels.ts';
 
-const planner = createPlanner();
 const CHART =
   'key: C\ntempo: 92\nform: Verse, Chorus, Verse\n\nVerse:\n| C | Am | F | G |\n\nChorus:\n| F | Em | F | Em |\n';
 
-const levelsOf = (song: SongDocument) => deriveLevels(song, mainPartOf(song), planner);
+const levelsOf = (song: SongDocument) => deriveLevels(song, mainPartOf(song), SHARED_PLANNER);
 const kindsOn = (song: SongDocument, level: number) =>
   (levelsOf(song).find(({ levels }) => levels.includes(level as 5))?.bars ?? []).map(({ ornaments }) =>
     ornaments.map(({ ornament }) => ornament.kind).join(),
   );
 
 test('the fifth level adds the first walk of a section, else its first added finger, wherever the bar comes again', () => {
-  const song = fillShapes(songFromChart(CHART), planner);
+  const song = fillShapes(songFromChart(CHART), SHARED_PLANNER);
   const none = Array.from({ length: 12 }, () => '');
   expect(kindsOn(song, 4)).toEqual(none);
   // C to Am goes down over B; between E and F there is none to walk over.
@@ -35,7 +34,7 @@ test('the fifth level adds the first walk of a section, else its first added fin
 });
 
 test('what is written for the fifth level takes the place of all that would be added', () => {
-  const song = fillShapes(songFromChart(CHART), planner);
+  const song = fillShapes(songFromChart(CHART), SHARED_PLANNER);
   const barId = song.map.sections[0]?.lines[0]?.bars[2]?.id ?? 0;
   const outcome = applyCommand(song, {
     kind: 'put-ornaments',

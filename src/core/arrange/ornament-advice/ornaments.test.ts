@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { createDemoSongs } from '../../../server/demo/demo-songs.ts';
+import { DEMO_SONGS } from '../../../test-support/demo-songs.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { runs } from '../../../test-support/runs.ts';
 import { soundingMidi } from '../../fretboard/capo.ts';
@@ -367,7 +367,7 @@ describe('ornaments that are proposed', () => {
       spots: spotsOf(proposal.ornament.notes),
       beats: proposal.ornament.notes.map(({ startTick }) => startTick / QUARTER_TICKS + 1),
     }));
-  const songs = createDemoSongs();
+  const songs = DEMO_SONGS;
 
   // docs/demo-songs.md: walk D to G: 6/2 on beat 3, 6/4 on 4, then 6/5; G to Em (bar 12, beat 4): 6/4, then 6/2.
   test('the walks of Quarry Dog are found as docs/demo-songs.md has them', () => {

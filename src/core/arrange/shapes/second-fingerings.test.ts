@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { chordOf } from '../../../test-support/read.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { runs } from '../../../test-support/runs.ts';
+import { SHARED_PLANNER } from '../../../test-support/shared-planner.ts';
 import { STANDARD_TUNING } from '../../fretboard/tuning.ts';
 import { formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { itemAt } from '../../kernel/list.ts';
@@ -14,7 +15,6 @@ import { rankFingerings } from '../../shapes/rank-shapes.ts';
 import { formatFingers, parseShape } from '../../shapes/shape.ts';
 import { applyCommand } from '../../song/commands.ts';
 import { mainPartOf } from '../../song/document/parts.ts';
-import { createPlanner } from '../problem/planner.ts';
 import { TIE } from '../setup/setup-plan.ts';
 import { HOLD_WEIGHT } from '../setup/setup-solution.ts';
 import { fillShapes } from './part-shapes.ts';
@@ -121,13 +121,12 @@ describe('several fingerings of a chord', () => {
   });
 
   test('are proposed only where the song gains more than a tie, and the song costs so much less once they are held', () => {
-    const planner = createPlanner();
     // Middle, index and ring finger suit D; ring, middle and little finger C (common practice).
     const song = fillShapes(
       songFromChart('key: G\nG = 320003 / 21---3\nEm = 022000 / -12---\n\n| G | Em | C | G |\n| G | C | G | D |\n'),
-      planner,
+      SHARED_PLANNER,
     );
-    const planOf = (document: typeof song) => runSteps(planShapes(document, mainPartOf(document), planner));
+    const planOf = (document: typeof song) => runSteps(planShapes(document, mainPartOf(document), SHARED_PLANNER));
     const before = planOf(song);
     const names = before.proposals.map(({ chord, before: next }) =>
       [chord, next].map(formatChordSymbol).join(' before '),

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { songFromChart } from '../../../test-support/read-chart.ts';
+import { SHARED_PLANNER } from '../../../test-support/shared-planner.ts';
 import { type ChordSymbol, formatChordSymbol } from '../../harmony/chord-symbol.ts';
 import { itemAt } from '../../kernel/list.ts';
 import { runSteps } from '../../kernel/steps.ts';
@@ -15,14 +16,12 @@ import {
   listShapeDegrees,
   listShapeNotes,
 } from '../../words/shape-words.ts';
-import { createPlanner } from '../problem/planner.ts';
 import { listBassLines } from './bass-lines.ts';
 import { listHandFamilies } from './hand-families.ts';
 import { fillShapes } from './part-shapes.ts';
 import { planShapes, type ShapePlan } from './shape-plan.ts';
 
-const planner = createPlanner();
-const planOf = (song: SongDocument): ShapePlan => runSteps(planShapes(song, mainPartOf(song), planner));
+const planOf = (song: SongDocument): ShapePlan => runSteps(planShapes(song, mainPartOf(song), SHARED_PLANNER));
 const sheetOf = (plan: ShapePlan, name: string) =>
   itemAt(
     plan.sheets.filter(({ chord }) => formatChordSymbol(chord) === name),
@@ -107,7 +106,7 @@ describe('the shapes of a song', () => {
       wishes: { forbidden: [{ chord: f.chord, shape }] },
     });
     const ruled = outcome.ok ? outcome.value.document : song;
-    const filled = fillShapes(ruled, planner);
+    const filled = fillShapes(ruled, SHARED_PLANNER);
     expect(sheetOf(planOf(filled), 'F').rated?.fingering.shape).not.toEqual(shape);
     expect(sheetOf(planOf(ruled), 'F').alternatives.find(({ isCurrent }) => isCurrent)?.isForbidden).toBe(true);
   });
@@ -201,7 +200,7 @@ describe('what runs through shapes', () => {
 
   test('is offered as one hand where the song holds it otherwise, with what the song then costs; once it is held, no more', () => {
     const line = '| G | Cadd9 | Em7 | Dsus4 |';
-    const before = fillShapes(songFromChart(`key: G\n\n${line}\n${line}\n`), planner);
+    const before = fillShapes(songFromChart(`key: G\n\n${line}\n${line}\n`), SHARED_PLANNER);
     const plan = planOf(before);
     const hand = plan.keptHand;
     const shapes = (hand?.members ?? []).map(({ chord: at, fingering }) => ({
@@ -217,13 +216,13 @@ describe('what runs through shapes', () => {
     expect(after.keptHand).toBeNull();
     expect(after.families[0]?.members).toEqual([0, 1, 2, 3]);
     // A teacher's own pin is not asked for.
-    const pinned = fillShapes(songFromChart(`key: G\nCadd9 = x32030\n\n${line}\n${line}\n`), planner);
+    const pinned = fillShapes(songFromChart(`key: G\nCadd9 = x32030\n\n${line}\n${line}\n`), SHARED_PLANNER);
     expect(planOf(pinned).keptHand?.members.map(({ chord: at }) => at) ?? []).not.toContain(1);
   });
 
   test('A is 2-1-3 beside D and E, where the index stays and slides, and 1-2-3 or a small barre elsewhere', () => {
     const fingersOfA = (line: string) => {
-      const filled = fillShapes(songFromChart(`${line}\n${line}\n`), planner);
+      const filled = fillShapes(songFromChart(`${line}\n${line}\n`), SHARED_PLANNER);
       return planOf(filled).sheets.flatMap(({ chord: { root, quality }, rated }) =>
         root === 'A' && quality === '' && rated !== null ? formatFingers(rated.fingering.fingers) : [],
       );

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { createDemoSongs } from '../../../server/demo/demo-songs.ts';
+import { DEMO_SONGS } from '../../../test-support/demo-songs.ts';
 import { handoutOf } from '../../../test-support/handout-of.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { mixLevels } from '../../arrange/levels/levels.ts';
@@ -50,7 +50,7 @@ function isBeyond(mark: Mark, { widthMm, heightMm }: Page): boolean {
 }
 
 describe('a handout for one part', () => {
-  const songs = createDemoSongs();
+  const songs = DEMO_SONGS;
   const almanac = itemAt(songs, 0);
 
   test('has the shapes of its level, their names in the bars, and says that it is yours', () => {

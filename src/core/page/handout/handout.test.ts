@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { createDemoSongs } from '../../../server/demo/demo-songs.ts';
 import { TIN_ROOF_ALMANAC } from '../../../server/demo/tin-roof-almanac.data.ts';
+import { DEMO_SONGS } from '../../../test-support/demo-songs.ts';
 import { HAS_LILYPOND, listLilyPondShapes } from '../../../test-support/hand-entered-shapes.ts';
 import { handoutOf as handoutFor } from '../../../test-support/handout-of.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
@@ -153,7 +153,7 @@ describe('a handout', () => {
       measureText,
     );
 
-  test.each(createDemoSongs().map((song) => [song.facts.title, song] as const))(
+  test.each(DEMO_SONGS.map((song) => [song.facts.title, song] as const))(
     '%s with everything shown keeps the order of its lines over columns and pages',
     (_, song) => {
       for (const isLargePrint of [false, true]) {
@@ -169,21 +169,21 @@ describe('a handout', () => {
 
   test('with everything shown tears no section over pages, though over columns where one would stay half empty', () => {
     // The fourth song is one walk-through of 70 bars.
-    for (const song of createDemoSongs().filter((_, index) => index !== 3)) {
+    for (const song of DEMO_SONGS.filter((_, index) => index !== 3)) {
       const pages = widePages(song, false);
       const pagesWith = (name: string) =>
         pages.filter(({ marks }) => marks.some((mark) => mark.kind === 'text' && mark.text.endsWith(`  ${name}`)))
           .length;
       expect(handoutOf(song).blocks.map(({ name }) => pagesWith(name))).toEqual(handoutOf(song).blocks.map(() => 1));
     }
-    const [first] = widePages(itemAt(createDemoSongs(), 2), false);
+    const [first] = widePages(itemAt(DEMO_SONGS, 2), false);
     const heights = (first?.marks ?? []).flatMap((mark) =>
       mark.kind === 'text' && mark.xMm < 140 && mark.yMm < 190 ? [mark.yMm] : [],
     );
     expect(Math.max(...heights)).toBeGreaterThan(110);
   });
 
-  test.each(createDemoSongs().map((song) => [song.facts.title, song] as const))(
+  test.each(DEMO_SONGS.map((song) => [song.facts.title, song] as const))(
     '%s fits one page or two facing ones, chords at 14 pt, words at 11, nothing under 10; one where one is asked for, at 9.5',
     (_, song) => {
       const sheets = [
@@ -218,7 +218,7 @@ describe('a handout', () => {
 });
 
 describe('the same map for others', () => {
-  const song = itemAt(createDemoSongs(), 0);
+  const song = itemAt(DEMO_SONGS, 0);
   const namesIn = ({ blocks }: Handout) =>
     itemAt(itemAt(blocks, 0).lines, 0).bars.flatMap(({ chords }) => chords.map(({ text }) => text));
 
@@ -307,13 +307,13 @@ describe('the same map for others', () => {
   });
 
   test('drills are the hardest changes as they are played, with the caution that barres ask for', () => {
-    const tram = handoutOf(itemAt(createDemoSongs(), 4));
+    const tram = handoutOf(itemAt(DEMO_SONGS, 4));
     expect(tram.drills).toHaveLength(3);
     expect(tram.drills[0]?.name).toMatch(/^\S+ to \S+, (\d+ times|twice|once)$/);
     expect(tram.drills[0]?.name).not.toMatch(/F♯m/);
     expect(tram.cautions.join(' ')).toContain('clinician');
     expect(handoutOf(songFromChart('| G | D |'), {}).cautions).toEqual([]);
-    expect(handoutOf(itemAt(createDemoSongs(), 4), { shows: { drills: false, cautions: false } })).toMatchObject({
+    expect(handoutOf(itemAt(DEMO_SONGS, 4), { shows: { drills: false, cautions: false } })).toMatchObject({
       drills: [],
       cautions: [],
     });
@@ -335,7 +335,7 @@ describe('the same map for others', () => {
 
 describe('a handout in words', () => {
   test('says every chord with its fingers, every line with its words, in the order of the page', () => {
-    const parts = speakHandout(handoutOf(itemAt(createDemoSongs(), 0)));
+    const parts = speakHandout(handoutOf(itemAt(DEMO_SONGS, 0)));
     expect(parts.map(({ heading }) => heading)).toEqual([
       'Tin Roof Almanac',
       'Chords',

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { createDemoSongs } from '../../../server/demo/demo-songs.ts';
+import { DEMO_SONGS } from '../../../test-support/demo-songs.ts';
 import { handoutOf } from '../../../test-support/handout-of.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { sumOf } from '../../kernel/list.ts';
@@ -10,7 +10,7 @@ import { planLesson } from './lesson-sheet.ts';
 const minutesOf = (lines: readonly string[]) => sumOf(lines, (line) => Number(/^(\d+) min/.exec(line)?.[1] ?? 0));
 
 describe('beside a page', () => {
-  test.each(createDemoSongs().map((song) => [song.facts.title, song] as const))(
+  test.each(DEMO_SONGS.map((song) => [song.facts.title, song] as const))(
     'the lesson on %s comes to 45 minutes: tuning first, the whole song last',
     (_, song) => {
       const { lesson } = handoutOf(song, { options: { shows: { lesson: true } } });
@@ -22,7 +22,7 @@ describe('beside a page', () => {
   );
 
   test('who was absent is told what was played, and what to practise in fifteen minutes', () => {
-    const [song] = createDemoSongs();
+    const [song] = DEMO_SONGS;
     const { catchUp } = handoutOf(song ?? songFromChart('| G |'), { options: { shows: { 'catch-up': true } } });
     expect(catchUp[0]).toBe('We played: Intro, Verse, Chorus, Bridge, Outro.');
     expect(minutesOf(catchUp)).toBe(15);

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { arbitrarySong } from '../../../test-support/arbitrary-song.ts';
+import { arbitrarySongToHold } from '../../../test-support/arbitrary-song.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
 import { runs } from '../../../test-support/runs.ts';
+import { SHARED_PLANNER } from '../../../test-support/shared-planner.ts';
 import { deriveLevels, type PlayedLevel } from '../../arrange/levels/levels.ts';
 import { performanceOf } from '../../arrange/performance/performance.ts';
-import { createPlanner } from '../../arrange/problem/planner.ts';
 import { fillShapes } from '../../arrange/shapes/part-shapes.ts';
 import { commandForText } from '../../formats/text-chart/apply-text.ts';
 import { chartTextOf } from '../../formats/text-chart/format-chart.ts';
@@ -26,8 +26,6 @@ import type { PlayedBar } from '../played/played-bars.ts';
 import { keepShapes, transposeSong } from './keep-shapes.ts';
 import { listMovedFrets } from './retuned-shapes.ts';
 import { findShapeAt } from './stored-shapes.ts';
-
-const planner = createPlanner();
 
 function done(song: SongDocument, command: SongCommand): SongDocument {
   const outcome = applyCommand(song, command);
@@ -62,7 +60,9 @@ function withPin(song: SongDocument, [which, place, shape, level]: Choice): Song
   const spots = listSpots(song);
   const spot = spots[which % Math.max(1, spots.length)];
   const ranked =
-    spot === undefined ? [] : rankShapes(spot.chord, { setup: part.setup, ...part.instrument, hand: planner.hand }, 5);
+    spot === undefined
+      ? []
+      : rankShapes(spot.chord, { setup: part.setup, ...part.instrument, hand: SHARED_PLANNER.hand }, 5);
   const found = ranked[shape % Math.max(1, ranked.length)]?.fingering;
   const fingering = found === undefined ? undefined : (listFingerings(found.shape).at(-1) ?? found);
   const targets = [null, null, spot?.bar.section.id ?? null, spot?.bar.bar.id ?? null];
@@ -80,8 +80,11 @@ function withPin(song: SongDocument, [which, place, shape, level]: Choice): Song
 
 /** A random song with up to four shapes of the teacher's. */
 const arbitraryHeld = fc
-  .tuple(arbitrarySong, fc.array(fc.tuple(fc.nat(50), fc.nat(3), fc.nat(4), fc.nat(5)), { minLength: 1, maxLength: 4 }))
-  .map(([bare, choices]) => choices.reduce(withPin, fillShapes(bare, planner)));
+  .tuple(
+    arbitrarySongToHold,
+    fc.array(fc.tuple(fc.nat(50), fc.nat(3), fc.nat(4), fc.nat(5)), { minLength: 1, maxLength: 4 }),
+  )
+  .map(([bare, choices]) => choices.reduce(withPin, fillShapes(bare, SHARED_PLANNER)));
 
 /** A chord by its sound: a key may be spelled otherwise on the way. */
 const soundOf = ({ root, quality, bass }: ChordSymbol): string =>
@@ -120,7 +123,7 @@ describe('what the teacher decided of the hand, on random songs', () => {
     fc.assert(
       fc.property(arbitraryHeld, (song) => {
         const { bars } = performanceOf(song, mainPartOf(song));
-        const levels = deriveLevels(song, mainPartOf(song), planner);
+        const levels = deriveLevels(song, mainPartOf(song), SHARED_PLANNER);
         const slots = bars.flatMap(({ slots: own, hand }, index) =>
           hand.isSilent === true ? [] : own.map(({ held }, at) => ({ held, index, at })),
         );

@@ -1,11 +1,11 @@
 import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, test } from 'vitest';
 import { planCapoRows } from '../../../core/arrange/capo/capo-rows.ts';
-import { createPlanner } from '../../../core/arrange/problem/planner.ts';
 import { runSteps } from '../../../core/kernel/steps.ts';
 import { newSong } from '../../../core/song/document/new-song.ts';
 import { mainPartOf } from '../../../core/song/document/parts.ts';
 import { songFromChart } from '../../../test-support/read-chart.ts';
+import { SHARED_PLANNER } from '../../../test-support/shared-planner.ts';
 import { showSong } from '../../../test-support/song-screen.tsx';
 import type { SongEditor } from '../../editor/song-editor.ts';
 import { CapoPage } from './capo-page.tsx';
@@ -27,7 +27,7 @@ describe('the Capo step', () => {
     showSong(SONG, <CapoPage />);
     await waitFor(() => expect(busy()).toBe('false'), { timeout: 60_000 });
     await settled();
-    const { rows } = runSteps(planCapoRows(SONG, mainPartOf(SONG), createPlanner()));
+    const { rows } = runSteps(planCapoRows(SONG, mainPartOf(SONG), SHARED_PLANNER));
     expect(rows).toHaveLength(10);
     expect(screen.getAllByRole('radio', { name: /^(No capo|Capo \d+):/ })).toHaveLength(rows.length);
     expect(rungAt(3).getAttribute('aria-label')).toMatch(/G shapes.*no barre/);

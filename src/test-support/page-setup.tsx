@@ -30,3 +30,6 @@ hearPresses(false);
 
 // No test is timed: what is waited for may take its time on a busy machine.
 configure({ asyncUtilTimeout: 60_000 });
+
+// React notes with each element it makes where that was; a hundred frames of it, as the runner asks for, take a tenth of all tests of the page.
+Error.stackTraceLimit = 20;

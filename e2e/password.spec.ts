@@ -20,15 +20,20 @@ test('the password is asked once, over whatever is open; what was edited meanwhi
   const first = await start(demoFolder(), env);
   expect(first.ready).toBe(true);
   // One refusal is so slow that it arrives after the password was given: it asks for nothing any more.
-  const refusals: (() => Promise<void>)[] = [];
-  await page.route('**/api/settings', async (route) => {
-    const answer = await route.fetch();
-    if (answer.status() === 401 && refusals.length === 0) {
-      refusals.push(() => route.fulfill({ response: answer }));
-      return;
-    }
-    await route.fulfill({ response: answer });
+  let arrive = (): void => undefined;
+  const late = new Promise<void>((resolve) => {
+    arrive = resolve;
   });
+  await page.route(
+    '**/api/settings',
+    async (route) => {
+      const refusal = await route.fetch();
+      expect(refusal.status()).toBe(401);
+      await late;
+      await route.fulfill({ response: refusal });
+    },
+    { times: 1 },
+  );
   await page.goto(URL_BASE);
   const field = page.getByLabel('Password');
   await expect(field).toBeFocused();
@@ -39,12 +44,10 @@ test('the password is asked once, over whatever is open; what was edited meanwhi
   await field.fill(PASSWORD);
   await page.keyboard.press('Enter');
   await expect(field).toBeHidden();
-  expect(refusals).toHaveLength(1);
   const askedAgain = page.waitForResponse((response) => response.url().endsWith('/api/settings') && response.ok());
-  await refusals[0]?.();
+  arrive();
   await askedAgain;
   await expect(field).toBeHidden();
-  await page.unroute('**/api/settings');
   await page.getByRole('link', { name: 'Quarry Dog' }).click();
   await page.getByRole('link', { name: /Song/ }).click();
   const title = page.getByRole('textbox', { name: 'Title' });

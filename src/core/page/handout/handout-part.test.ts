@@ -113,11 +113,12 @@ describe('a handout for one part', () => {
   test.each(songs.map((song) => [song.facts.title, song] as const))(
     '%s has nothing beyond the edges of its pages, two at most on every level and either paper',
     (_, song) => {
-      const all = ([1, 2, 3, 4, 5] as const).flatMap((level) =>
-        (Object.keys(PAPERS) as Paper[]).map((paper) =>
-          layOutHandout(partFor(song, level), sheetOf(paper, PLAIN_HANDOUT), measureText),
-        ),
-      );
+      const all = ([1, 2, 3, 4, 5] as const).flatMap((level) => {
+        const part = partFor(song, level);
+        return (Object.keys(PAPERS) as Paper[]).map((paper) =>
+          layOutHandout(part, sheetOf(paper, PLAIN_HANDOUT), measureText),
+        );
+      });
       expect(Math.max(...all.map((pages) => pages.length))).toBeLessThanOrEqual(2);
       expect(all.flat().flatMap((page) => page.marks.filter((mark) => isBeyond(mark, page)))).toEqual([]);
     },

@@ -6,7 +6,7 @@ import { songFromChart } from '../src/test-support/read-chart.ts';
 
 /** The address of a song of the library without a step, by its title. */
 export async function findSong(page: Page, title: string): Promise<string> {
-  const answer = await page.request.get('/api/songs');
+  const answer = await page.request.get('/api/songs?count=200');
   const { songs } = songListSchema.parse(await answer.json());
   const found = songs.find((song) => song.title === title);
   if (found === undefined) {

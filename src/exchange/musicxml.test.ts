@@ -213,13 +213,11 @@ function harmonyMeant({ chord, fingering }: ScoreHarmony) {
 }
 
 describe('MusicXML', () => {
-  const demo = DEMO_SONGS;
-
   test('of the demo songs and of random songs is valid by the schema', async () => {
     const withRiffs = fc
       .sample(arbitrarySong, { numRuns: runs(60), seed: 5 })
       .filter((song) => listPlayedBars(withoutLeftOut(song)).length > 0);
-    const texts = [...demo, ...randomSongs(430, 4), ...withRiffs].map(textOf);
+    const texts = [...DEMO_SONGS, ...randomSongs(430, 4), ...withRiffs].map(textOf);
     expect(texts.filter((text) => text.includes('<hammer-on') && text.includes('<bend')).length).toBeGreaterThan(0);
     expect(texts.length).toBeGreaterThan(runs(300, 15));
     expect(await schemaErrors(texts)).toEqual([]);
@@ -228,7 +226,7 @@ describe('MusicXML', () => {
   });
 
   test('has what no schema sees: full measures, closed repeats and barres, keys that exist, strings that are there', () => {
-    for (const song of [...demo, ...randomSongs(120, 9)]) {
+    for (const song of [...DEMO_SONGS, ...randomSongs(120, 9)]) {
       const text = textOf(song);
       const parsed = parseXml(text);
       const read = parsed.ok ? runSteps(readScore(parsed.value)) : null;
@@ -241,7 +239,7 @@ describe('MusicXML', () => {
     }
   });
 
-  test.each(demo.map((song) => [song.facts.title, song] as const))(
+  test.each(DEMO_SONGS.map((song) => [song.facts.title, song] as const))(
     '%s comes back as it went, plain and packed',
     (_, song) => {
       const text = textOf(song);
@@ -285,7 +283,7 @@ describe('MusicXML', () => {
   });
 
   test('is read by another library (musicxml-io): chords, basses, frames, capo, tempo', () => {
-    for (const song of demo) {
+    for (const song of DEMO_SONGS) {
       const score = parse(textOf(song));
       const entries = score.parts.flatMap((part) => part.measures.flatMap((measure) => measure.entries));
       const harmonies = entries.filter((entry) => entry.type === 'harmony');
@@ -303,7 +301,7 @@ describe('MusicXML', () => {
 
   const LILYPOND = '/usr/bin/musicxml2ly';
   test.skipIf(!existsSync(LILYPOND))('is read by LilyPond’s musicxml2ly: the same chords in the same order', () => {
-    for (const [index, song] of someOf(demo, 3).entries()) {
+    for (const [index, song] of someOf(DEMO_SONGS, 3).entries()) {
       const file = join(folder, `${index}.musicxml`);
       writeFileSync(file, textOf(song));
       const { status, stderr } = spawnSync(LILYPOND, ['-o', join(folder, `${index}.ly`), file], { encoding: 'utf8' });

@@ -102,9 +102,7 @@ function blankWords(file: string): readonly string[] {
 }
 
 describe.skipIf(!hasTools)('a PDF', () => {
-  const songs = DEMO_SONGS;
-
-  test.each(songs.map((song) => [song.facts.title, song] as const))(
+  test.each(DEMO_SONGS.map((song) => [song.facts.title, song] as const))(
     'of %s is sound, its text in reading order, every word drawn and inside the page',
     async (title, song) => {
       const pages = pagesOf(song);
@@ -129,7 +127,7 @@ describe.skipIf(!hasTools)('a PDF', () => {
   );
 
   test('of every reader, of one student’s part, in large print and on its side is sound and inside the page', async () => {
-    const song = itemAt(songs, 1);
+    const song = itemAt(DEMO_SONGS, 1);
     const own = layOutHandout(
       handoutFor(song, { stand: { left: 1, right: 2 } }),
       sheetOf('Letter', PLAIN_HANDOUT),
@@ -164,7 +162,7 @@ describe.skipIf(!hasTools)('a PDF', () => {
   });
 
   test('is the same bytes for the same page', async () => {
-    const pages = pagesOf(itemAt(songs, 0));
+    const pages = pagesOf(itemAt(DEMO_SONGS, 0));
     const first = await toPdfBytes(pages, 'x', loadFont);
     const second = await toPdfBytes(pages, 'x', loadFont);
     expect(Buffer.compare(first.bytes, second.bytes)).toBe(0);

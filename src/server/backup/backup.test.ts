@@ -42,8 +42,6 @@ const retitled = (song: SongDocument | undefined, title: string): SongDocument =
   return { ...base, facts: { ...base.facts, title } };
 };
 
-const DEMO = DEMO_SONGS;
-
 const NOW = new Date('2026-05-04T10:20:30.400Z');
 const later = (hours: number): Date => new Date(NOW.getTime() + hours * 3_600_000);
 /** A moment of a library that has run so many hours. */
@@ -80,7 +78,7 @@ const largeIn = madeOnce(async (data): Promise<readonly SongId[]> => {
   const { songs } = servicesOf(library);
   const ids: SongId[] = [];
   for (let each = 0; each < 90; each += 1) {
-    ids.push((await songs.create(retitled(DEMO[each % 5], `Song ${each}`))).id);
+    ids.push((await songs.create(retitled(DEMO_SONGS[each % 5], `Song ${each}`))).id);
   }
   await library.close();
   return ids;
@@ -138,7 +136,7 @@ describe('backups', () => {
     const [first, second, third] = ids as [SongId, SongId, SongId];
     const whole = await writeBackup(source, backups, ranFor(0));
     expect(statSync(whole ?? '').size).toBeGreaterThan(1_000_000);
-    await songs.save(first, { baseRevision: 1, document: retitled(DEMO[0], 'Changed') });
+    await songs.save(first, { baseRevision: 1, document: retitled(DEMO_SONGS[0], 'Changed') });
     await songs.create(newSong('New'));
     await songs.remove(second);
     await library.db.execute(sql`delete from songs where id = ${third}`);
@@ -147,7 +145,7 @@ describe('backups', () => {
     expect(statSync(changes ?? '').size).toBeLessThan(100_000);
     expect(await writeBackup(source, backups, ranFor(2))).toBeNull();
     // The same again, of which the last one before an end looks at no more than it writes.
-    await songs.save(first, { baseRevision: 2, document: retitled(DEMO[0], 'Changed again') });
+    await songs.save(first, { baseRevision: 2, document: retitled(DEMO_SONGS[0], 'Changed again') });
     const last = await writeBackup(source, backups, { ...ranFor(3), isLast: true });
     const rows = (await source.repository.listAbout()).rows.map(({ contentHash, title, ...row }) => [title, row]);
     await library.close();

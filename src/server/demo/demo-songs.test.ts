@@ -45,8 +45,7 @@ import { LIGHTHOUSE_COOK } from './lighthouse-cook.data.ts';
 import { QUARRY_DOG } from './quarry-dog.data.ts';
 import { TIN_ROOF_ALMANAC } from './tin-roof-almanac.data.ts';
 
-const songs = DEMO_SONGS;
-const song = itemAt(songs, 0);
+const song = itemAt(DEMO_SONGS, 0);
 const played = listPlayedBars(song);
 
 /** Bars, beats and length of a demo song, and its sounding chords in order of first use. */
@@ -128,7 +127,7 @@ describe('Tin Roof Almanac', () => {
 });
 
 describe('The Clockmender’s Ferry', () => {
-  const ferry = itemAt(songs, 1);
+  const ferry = itemAt(DEMO_SONGS, 1);
 
   test('has 101 bars, 303 beats, lasts 2:48, and sounds in B minor', () => {
     expect(factsOf(ferry)).toEqual([101, 303, '2:48', 'Bm Bm/A Bm/G# Gmaj7 F#7 D A Em G']);
@@ -154,7 +153,7 @@ describe('The Clockmender’s Ferry', () => {
 });
 
 describe('Quarry Dog', () => {
-  const dog = itemAt(songs, 3);
+  const dog = itemAt(DEMO_SONGS, 3);
 
   test('is one walk-through of 70 bars, 280 beats and 2:30 in drop D', () => {
     expect(factsOf(dog)).toEqual([70, 280, '2:30', 'E5 E A D F#m B C#m7']);
@@ -224,7 +223,7 @@ describe('Tin Roof Almanac in the hands', () => {
 });
 
 describe('The Clockmender’s Ferry in the hands', () => {
-  const ferry = itemAt(songs, 1);
+  const ferry = itemAt(DEMO_SONGS, 1);
   const free = {
     ...ferry,
     arrangements: ferry.arrangements.map((each) => ({
@@ -262,7 +261,7 @@ describe('The Clockmender’s Ferry in the hands', () => {
 });
 
 describe('A Letter to the Lighthouse Cook', () => {
-  const cook = itemAt(songs, 2);
+  const cook = itemAt(DEMO_SONGS, 2);
 
   test('has 100 bars, 200 dotted beats, lasts 3:34, and spells F#7 and the borrowed Gm', () => {
     const bars = listPlayedBars(cook);
@@ -310,7 +309,7 @@ describe('A Letter to the Lighthouse Cook', () => {
 
 describe('Quarry Dog in the hands', () => {
   const tunings = TUNINGS.filter(({ name }) => name === 'drop D' || name === 'standard');
-  const dog = itemAt(songs, 3);
+  const dog = itemAt(DEMO_SONGS, 3);
 
   test('in standard tuning at its capo loses the low D', () => {
     const { plan } = planOf(dog, { tunings });
@@ -332,7 +331,7 @@ describe('Quarry Dog in the hands', () => {
 });
 
 describe('Last Tram, Wrong Shoes', () => {
-  const tram = itemAt(songs, 4);
+  const tram = itemAt(DEMO_SONGS, 4);
 
   test('has 88 bars, 348 beats, lasts 2:17, and is 4 bars short of its record', () => {
     expect(factsOf(tram)).toEqual([88, 348, '2:17', 'A D E F#m Bm7']);
@@ -370,7 +369,7 @@ describe('Last Tram, Wrong Shoes', () => {
 
 describe('the demo songs in time', () => {
   const seamsOf = (index: number) =>
-    listSeamRuns(listPlayedBars(itemAt(songs, index)))
+    listSeamRuns(listPlayedBars(itemAt(DEMO_SONGS, index)))
       .filter(({ bars }) => bars >= 3)
       .map(({ chord, firstBar, bars }) => `${formatChordSymbol(chord)} ${firstBar} ${bars}`);
 
@@ -382,7 +381,7 @@ describe('the demo songs in time', () => {
 
   test('name their odd bars with the words before them', () => {
     const oddOf = (index: number) => {
-      const document = itemAt(songs, index);
+      const document = itemAt(DEMO_SONGS, index);
       return listOddBars(document, listPlayedBars(document)).map(formatOddBar);
     };
     expect(oddOf(0)).toEqual([
@@ -396,7 +395,7 @@ describe('the demo songs in time', () => {
   });
 
   test('begin each bar where the last one ends, and end with the song', () => {
-    for (const document of songs) {
+    for (const document of DEMO_SONGS) {
       const bars = listPlayedBars(document);
       const timeline = toTimeline(bars);
       const total = totalsOf(bars);
@@ -419,7 +418,7 @@ describe('the demo songs in time', () => {
   });
 
   test('Last Tram is 4 bars short: its verses and middles differ in length, its outro has a line of four', () => {
-    const tram = itemAt(songs, 4);
+    const tram = itemAt(DEMO_SONGS, 4);
     expect(listGapPlaces(tram, 4).map(formatGapPlace)).toEqual([
       'Chorus 1 has 8 bars, another time 12.',
       'Chorus 2 has 8 bars, another time 12.',
@@ -438,7 +437,7 @@ describe('the demo songs in time', () => {
 
 describe('the right hands of the demo songs', () => {
   const handsOf = (index: number) => {
-    const document = itemAt(songs, index);
+    const document = itemAt(DEMO_SONGS, index);
     return listPlayedBars(document).map((bar) => findHand(document, mainPartOf(document), bar));
   };
 
@@ -455,7 +454,7 @@ describe('the right hands of the demo songs', () => {
 
 describe('what repeats in the demo songs', () => {
   test('comes to sections for Quarry Dog: its verse twice but for a bar, its chorus, its riff', () => {
-    const dog = itemAt(songs, 3);
+    const dog = itemAt(DEMO_SONGS, 3);
     const [proposal] = recogniseMap(dog).proposals;
     expect(proposal?.kind === 'divide-section' && proposal.pieces.map(({ name }) => name)).toEqual([
       'Riff',
@@ -475,7 +474,7 @@ describe('what repeats in the demo songs', () => {
     expect(factsOf(after)).toEqual(factsOf(dog));
   });
 
-  const repeatsIn = (index: number) => recognise(itemAt(songs, index)).map(formatFinding);
+  const repeatsIn = (index: number) => recognise(itemAt(DEMO_SONGS, index)).map(formatFinding);
 
   test('is known: equal lines, the bar that differs, the verse of Quarry Dog that comes again but for its last bar', () => {
     expect(repeatsIn(1)).toContain('Chorus line 4 is Verse line 4.');

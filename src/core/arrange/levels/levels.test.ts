@@ -35,9 +35,7 @@ const shapesOf = ({ bars }: PlayedLevel) => [
 ];
 
 describe('the levels of the demo songs', () => {
-  const songs = DEMO_SONGS;
-
-  test.each(songs.map((song) => [song.facts.title, song] as const))('%s gets harder on every level', (_, song) => {
+  test.each(DEMO_SONGS.map((song) => [song.facts.title, song] as const))('%s gets harder on every level', (_, song) => {
     const totals = levelsOf(song).map(({ difficulty }) => difficulty.total);
     expect(totals.length).toBeGreaterThanOrEqual(3);
     for (const [index, total] of totals.slice(1).entries()) {
@@ -47,7 +45,7 @@ describe('the levels of the demo songs', () => {
 
   // Its shapes are pinned from the second level on: ring and little finger stay through them.
   test('Tin Roof Almanac is played in triads and roots, then in the shapes that keep two fingers', () => {
-    const playedLevels = levelsOf(itemAt(songs, 0));
+    const playedLevels = levelsOf(itemAt(DEMO_SONGS, 0));
     expect(shapesOf(itemAt(playedLevels, 0))).toEqual(expect.arrayContaining(['xxx003', 'xx0xxx', 'xxx000', 'xxx010']));
     const chordsOf = (playedLevel: PlayedLevel) =>
       new Set(
@@ -68,7 +66,7 @@ describe('the levels of the demo songs', () => {
   });
 
   test('the full F of the Lighthouse Cook waits for the fourth level', () => {
-    const playedLevels = levelsOf(itemAt(songs, 2));
+    const playedLevels = levelsOf(itemAt(DEMO_SONGS, 2));
     const shapesAt = (level: number) =>
       playedLevels.flatMap((playedLevel) =>
         playedLevel.levels.some((each) => each === level) ? shapesOf(playedLevel) : [],

@@ -367,11 +367,9 @@ describe('ornaments that are proposed', () => {
       spots: spotsOf(proposal.ornament.notes),
       beats: proposal.ornament.notes.map(({ startTick }) => startTick / QUARTER_TICKS + 1),
     }));
-  const songs = DEMO_SONGS;
-
   // docs/demo-songs.md: walk D to G: 6/2 on beat 3, 6/4 on 4, then 6/5; G to Em (bar 12, beat 4): 6/4, then 6/2.
   test('the walks of Quarry Dog are found as docs/demo-songs.md has them', () => {
-    const bare = itemAt(songs, 3);
+    const bare = itemAt(DEMO_SONGS, 3);
     const found = sentencesOf({
       ...bare,
       arrangements: bare.arrangements.map((each) => ({
@@ -393,7 +391,7 @@ describe('ornaments that are proposed', () => {
   });
 
   test('every proposal can be put in, is playable, stays in the key, and is not proposed again', () => {
-    for (const song of songs) {
+    for (const song of DEMO_SONGS) {
       const partId = mainPartOf(song).id;
       const proposals = listOrnamentProposals(song, mainPartOf(song), listPlayedBars(song));
       const all = proposals.reduce(

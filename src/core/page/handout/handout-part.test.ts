@@ -50,8 +50,7 @@ function isBeyond(mark: Mark, { widthMm, heightMm }: Page): boolean {
 }
 
 describe('a handout for one part', () => {
-  const songs = DEMO_SONGS;
-  const almanac = itemAt(songs, 0);
+  const almanac = itemAt(DEMO_SONGS, 0);
 
   test('has the shapes of its level, their names in the bars, and says that it is yours', () => {
     const second = partFor(almanac, 2);
@@ -98,7 +97,7 @@ describe('a handout for one part', () => {
   });
 
   test('has each different ornament once, from its level on, with the bars that play it', () => {
-    const dog = itemAt(songs, 3);
+    const dog = itemAt(DEMO_SONGS, 3);
     const labelsOn = (level: Level) => partFor(dog, level).ornaments.map(({ name }) => name);
     expect(labelsOn(3)).toEqual([]);
     expect(labelsOn(4)).toEqual(['riff a over D5']);
@@ -110,7 +109,7 @@ describe('a handout for one part', () => {
     expect(over.filter((text) => text.includes('riff a'))).toHaveLength(10);
   });
 
-  test.each(songs.map((song) => [song.facts.title, song] as const))(
+  test.each(DEMO_SONGS.map((song) => [song.facts.title, song] as const))(
     '%s has nothing beyond the edges of its pages, two at most on every level and either paper',
     (_, song) => {
       const all = ([1, 2, 3, 4, 5] as const).flatMap((level) => {

@@ -4,6 +4,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { serverFlags } from '../bench/server-flags.ts';
+import { untilJudged } from '../bench/until-judged.ts';
 
 /**
  * Where the ports of a worker begin: below those that the system gives to whoever asks for any, so that neither another worker nor a
@@ -110,10 +111,7 @@ export async function makeDemoLibrary(): Promise<() => void> {
     throw new Error(`the library of the tests was not made: ${said}`);
   }
   // What is found out about each song is there as well.
-  for (let rest = 1; rest > 0; ) {
-    await new Promise((resolve) => setTimeout(resolve, 100));
-    rest = (await (await fetch(`${URL_BASE}/api/songs/choices`)).json()).unjudged;
-  }
+  await untilJudged(URL_BASE);
   await kill(child, 'SIGTERM');
   process.env[DEMO_LIBRARY] = folder;
   return () => rmSync(folder, { recursive: true, force: true });

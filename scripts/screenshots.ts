@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
+import { untilJudged } from '../bench/until-judged.ts';
 
 const PORT = 5190;
 const base = `http://127.0.0.1:${PORT}`;
@@ -29,11 +30,9 @@ const shoot = async (name: string): Promise<void> => {
 };
 
 // What is said of a song's shapes is worked out beside the server, and shown with the next look.
-for (let isJudged = false; !isJudged; ) {
-  await page.goto(base);
-  await page.getByRole('link', { name: 'Tin Roof Almanac' }).waitFor();
-  isJudged = await page.getByText('6 chords, all open').first().isVisible();
-}
+await untilJudged(base);
+await page.goto(base);
+await page.getByText('6 chords, all open').first().waitFor();
 await page.getByText('7 songs', { exact: true }).waitFor();
 await shoot('songs');
 await page.getByRole('link', { name: 'Tin Roof Almanac' }).click();

@@ -1,13 +1,13 @@
 import { expect, type Page } from '@playwright/test';
 import { collectComplaints, expectNoAxeFindings } from './pages.ts';
-import { storeSong } from './stored-songs.ts';
+import { openStored } from './stored-songs.ts';
 import { test } from './test.ts';
 
 const CHART = 'title: Rungs\nkey: Bb\ntempo: 92\nrange: C4-D5\n\nVerse:\n| Bb | F | Gm | Eb |\n| Bb | F | Eb | F |\n';
 
 /** A song of its own with its Capo step open and every rung worked out. */
 async function openCapo(page: Page, chart = CHART): Promise<void> {
-  await page.goto(`${await storeSong(page, chart)}/capo`);
+  await openStored(page, chart, 'capo');
   await expect(page.getByText(/^(best capo|as easy as the best)$/).first()).toBeVisible();
 }
 const rung = (page: Page, fret: number) =>

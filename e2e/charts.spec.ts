@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
-import { findSong } from './stored-songs.ts';
+import { openFound } from './stored-songs.ts';
 import { test } from './test.ts';
 
 const LOOSE = `Lantern Parade
@@ -83,7 +83,7 @@ test('settings change how every song reads', async ({ page }) => {
   await page.keyboard.press('Enter');
   await expect(page.getByRole('listitem').filter({ hasText: 'low and wide' })).toContainText('D2 A2 D3 G3 A3 F4');
   await expectNoAxeFindings(page);
-  await page.goto(`${await findSong(page, 'Tin Roof Almanac')}/capo`);
+  await openFound(page, 'Tin Roof Almanac', 'capo');
   await expect(page.getByText('G−7').first()).toBeVisible();
   await page.getByRole('button', { name: /^The guitar/ }).click();
   await page.getByRole('button', { name: /Tuning/ }).click();

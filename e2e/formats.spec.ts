@@ -4,14 +4,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { collectComplaints, expectNoAxeFindings, expectSaved } from './pages.ts';
-import { findSong, storeSong } from './stored-songs.ts';
+import { openFound, storeSong } from './stored-songs.ts';
 import { test } from './test.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'golden-ladder-formats-'));
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 async function openHandout(page: Page, title: string): Promise<void> {
-  await page.goto(`${await findSong(page, title)}/handout`);
+  await openFound(page, title, 'handout');
   await expect(page.getByText(/^(Fits one page|2 pages, to lie side by side)\.$/)).toBeVisible();
 }
 
@@ -80,7 +80,7 @@ test('pictures of a chord and of the capo ladder are taken and copied', async ({
 });
 
 test('how a page is made is remembered for a student of the class', async ({ page }) => {
-  await page.goto(`${await findSong(page, 'Quarry Dog')}/capo`);
+  await openFound(page, 'Quarry Dog', 'capo');
   await page.getByRole('button', { name: /^The class and its hand/ }).click();
   await page.getByRole('button', { name: /Planned for$/ }).click();
   await page.getByRole('option', { name: /Wednesday/ }).click();

@@ -1,14 +1,11 @@
 import { expect, type Page } from '@playwright/test';
 import { collectComplaints, expectNoAxeFindings } from './pages.ts';
-import { storeSong } from './stored-songs.ts';
+import { openStored } from './stored-songs.ts';
 import { test } from './test.ts';
 
 const CHART =
   'title: Lantern Row\nkey: G\ntempo: 92\nG = 320003 / 21---3\n\nVerse:\n| G | Em | C | D |\n| G | C | G D | G |\n';
 
-async function openStep(page: Page, chart: string, step: string): Promise<void> {
-  await page.goto(`${await storeSong(page, chart)}/${step}`);
-}
 const details = (page: Page) => page.getByRole('complementary', { name: 'The chosen shape' });
 
 /** The words and numbers of the first sheet, in the order in which they are painted. */
@@ -26,7 +23,7 @@ async function pick(page: Page, label: string, option: string): Promise<void> {
 
 test('fingers are pressed on a shape, pinned, and stand under its box on the page', async ({ page }) => {
   const complaints = collectComplaints(page);
-  await openStep(page, CHART, 'shapes');
+  await openStored(page, CHART, 'shapes');
   const pad = details(page).getByRole('group', { name: 'Fingers' });
   await pad.getByRole('button', { name: /^string 6, fret 3: middle/ }).click();
   // Two fingers stand out of order until the other is pressed too.
@@ -42,7 +39,7 @@ test('fingers are pressed on a shape, pinned, and stand under its box on the pag
 test('a fingering before a chord is numbered on the screen and on the page, and says where it is held', async ({
   page,
 }) => {
-  await openStep(page, CHART, 'shapes');
+  await openStored(page, CHART, 'shapes');
   await details(page)
     .getByRole('textbox', { name: /^Frets from/ })
     .fill('320003 / 32---4');
@@ -62,7 +59,7 @@ test('a fingering before a chord is numbered on the screen and on the page, and 
 });
 
 test('a pin goes along through drop D and back, and the page says how it moved', async ({ page }) => {
-  await openStep(page, CHART, 'capo');
+  await openStored(page, CHART, 'capo');
   await page.getByRole('button', { name: /^The guitar/ }).click();
   await pick(page, 'Tuning', 'drop D');
   await expect(page.getByRole('banner').getByRole('button', { name: 'drop D' })).toBeVisible();
@@ -76,7 +73,7 @@ test('a pin goes along through drop D and back, and the page says how it moved',
 });
 
 test('a song is kept in G shapes at capo 5, and one press of undo brings it back', async ({ page }) => {
-  await openStep(page, CHART, 'shapes');
+  await openStored(page, CHART, 'shapes');
   await page.getByRole('button', { name: 'Move the song to another key or capo' }).click();
   await page.getByRole('button', { name: 'Same shapes, capo 5: sounds in C major, 5 semitones higher' }).click();
   await expect(page.getByRole('button', { name: 'C major' })).toBeVisible();
@@ -90,7 +87,7 @@ test('a song is kept in G shapes at capo 5, and one press of undo brings it back
 
 test('another chord stands in on a level and is said on its page', async ({ page }) => {
   const chart = 'title: Lantern Row\nkey: C\ntempo: 90\n\nVerse:\n| Am | Am/G | Am/F | E |\n';
-  await openStep(page, chart, 'levels');
+  await openStored(page, chart, 'levels');
   await page.getByRole('button', { name: /^Level 3, bar 2: / }).click();
   await page.getByRole('textbox', { name: 'Held otherwise, or another chord in its place' }).fill('G');
   await page.keyboard.press('Tab');

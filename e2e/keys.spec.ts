@@ -1,7 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import { someOf } from '../src/test-support/runs.ts';
 import { cleanUp, newFolder, start, URL_BASE } from './servers.ts';
-import { findSong } from './stored-songs.ts';
+import { openFound } from './stored-songs.ts';
 import { test } from './test.ts';
 
 test.afterEach(cleanUp);
@@ -62,7 +62,7 @@ test('the whole road goes by keys alone, from an empty library to the printed pa
 });
 
 test('the focus is always to be seen', async ({ page }) => {
-  await page.goto(`${await findSong(page, 'Tin Roof Almanac')}/capo`);
+  await openFound(page, 'Tin Roof Almanac', 'capo');
   for (const key of someOf(['1', '2', '3', '4', '7'], 3)) {
     await page.keyboard.press('Escape');
     await page.keyboard.press(key);

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect } from '@playwright/test';
 import { collectComplaints, expectNoAxeFindings, expectSaved } from './pages.ts';
-import { storeSong } from './stored-songs.ts';
+import { openStored } from './stored-songs.ts';
 import { test } from './test.ts';
 
 const CHART =
@@ -11,7 +11,7 @@ test('a level is edited by hand, an ornament written, and the capo moved: what n
   page,
 }) => {
   const complaints = collectComplaints(page);
-  await page.goto(`${await storeSong(page, CHART)}/levels`);
+  await openStored(page, CHART, 'levels');
   await page.getByRole('button', { name: 'Level 3, bar 2: F xx3211' }).click();
   await page.getByRole('button', { name: '133211 wherever F comes' }).click();
   await expect(page.getByRole('button', { name: 'Level 3, bar 2: F 133211' })).toBeVisible();

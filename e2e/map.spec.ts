@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 import { collectComplaints, expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
-import { storeSong } from './stored-songs.ts';
+import { openStored } from './stored-songs.ts';
 import { test } from './test.ts';
 
 const CHART = `title: Ferry Steps
@@ -72,7 +72,7 @@ test('a verse is typed into an empty song by the keyboard alone, corrected where
 });
 
 test('text and map stand side by side, and each follows the other', async ({ page }) => {
-  await page.goto(`${await storeSong(page, CHART)}/map`);
+  await openStored(page, CHART, 'map');
   await page.getByRole('button', { name: 'Text beside' }).click();
   const text = page.getByRole('textbox', { name: 'Chart of the song' });
   await expect(text).toContainText('| G | D | Em | C |');
@@ -92,7 +92,7 @@ test('text and map stand side by side, and each follows the other', async ({ pag
 });
 
 test('lines are folded by one press, a pass differs, and the form is cut and reordered', async ({ page }) => {
-  await page.goto(`${await storeSong(page, CHART)}/map`);
+  await openStored(page, CHART, 'map');
   await page.getByRole('button', { name: /^Write one line with endings/ }).click();
   await expect(page.getByText('× 2')).toBeVisible();
   await page.keyboard.press('Control+z');
@@ -118,7 +118,7 @@ test('lines are folded by one press, a pass differs, and the form is cut and reo
 });
 
 test('bars are dragged along their line, and copied to another section', async ({ page }) => {
-  await page.goto(`${await storeSong(page, CHART)}/map`);
+  await openStored(page, CHART, 'map');
   const line = page.locator('[data-line$="/0"]').first();
   await drag(page, bar(page, '/0//0').first(), bar(page, '/0//3').first());
   await expect(line.getByRole('button').first()).toContainText('D');

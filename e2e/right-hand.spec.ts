@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { collectComplaints, expectNoAxeFindings, expectSaved } from './pages.ts';
-import { storeSong } from './stored-songs.ts';
+import { openStored } from './stored-songs.ts';
 import { test } from './test.ts';
 
 test('a pattern is taken from the shelf, another one written, kept, assigned and heard, with the shapes of the song', async ({
@@ -8,7 +8,7 @@ test('a pattern is taken from the shelf, another one written, kept, assigned and
 }) => {
   const complaints = collectComplaints(page);
   const chart = 'title: Strokes\ntempo: 60\nG = 320003\n\nVerse:\n| G | same |\n\nChorus:\n| G | same |\n';
-  await page.goto(`${await storeSong(page, chart)}/right-hand`);
+  await openStored(page, chart, 'right-hand');
   await page.getByRole('button', { name: 'Verse: another right hand' }).click();
   await page.getByRole('button', { name: 'Use Four Square for Verse' }).click();
   await expect(page.getByRole('button', { name: /^Verse Four Square/ })).toBeVisible();

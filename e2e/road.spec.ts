@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { collectComplaints, expectSaved, newSong } from './pages.ts';
-import { findSong, storeSong } from './stored-songs.ts';
+import { openFound, openStored } from './stored-songs.ts';
 import { test } from './test.ts';
 
 const CHART = `title: Lamp on the Quay
@@ -56,7 +56,7 @@ test('from a pasted chart to a printed page, and it is still there after a reloa
 });
 
 test('the printed page is one sheet of the chosen paper with ink from edge to edge of its text', async ({ page }) => {
-  await page.goto(`${await findSong(page, 'Tin Roof Almanac')}/handout`);
+  await openFound(page, 'Tin Roof Almanac', 'handout');
   for (const [paper, size] of [
     ['A4', [595, 842]],
     ['Letter', [612, 792]],
@@ -93,7 +93,7 @@ test('what cannot be read is said at its place, nothing typed is lost, and a pro
 });
 
 test('a fact that cannot be is kept in its field with the reason', async ({ page }) => {
-  await page.goto(`${await storeSong(page, '| G | C |\n')}/song`);
+  await openStored(page, '| G | C |\n', 'song');
   const key = page.getByRole('textbox', { name: 'Sounding key' });
   await key.fill('Q sharp');
   await key.press('Enter');

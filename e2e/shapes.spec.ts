@@ -1,11 +1,11 @@
 import { expect, type Page } from '@playwright/test';
 import { collectComplaints, expectNoAxeFindings } from './pages.ts';
-import { storeSong } from './stored-songs.ts';
+import { openStored } from './stored-songs.ts';
 import { test } from './test.ts';
 
 async function openShapes(page: Page): Promise<void> {
   const chart = 'title: Hands\nkey: C\ntempo: 90\n\nVerse:\n| C | G | Am | F |\n| C | G | F | G |\n';
-  await page.goto(`${await storeSong(page, chart)}/shapes`);
+  await openStored(page, chart, 'shapes');
   await expect(page.getByRole('radio', { name: /^C\. Index: fret 1, string 2\./ })).toBeAttached();
 }
 const details = (page: Page) => page.getByRole('complementary', { name: 'The chosen shape' });

@@ -4,14 +4,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect } from '@playwright/test';
 import { expectNoAxeFindings, expectSaved } from './pages.ts';
-import { storeSong } from './stored-songs.ts';
+import { openStored } from './stored-songs.ts';
 import { test } from './test.ts';
 
 test('songs are found by their words, narrowed down by what can be played, and sorted; the search stays when one comes back', async ({
   page,
 }) => {
   const chart = 'title: Être Là\nkey: G\n\nVerse:\n| G | C | D | G |\n"kettle on the stove"\n';
-  await page.goto(`${await storeSong(page, chart)}/song`);
+  await openStored(page, chart, 'song');
   const tags = page.getByRole('textbox', { name: 'Tags, parted by commas' });
   await tags.fill('Campfire, first term');
   await tags.press('Tab');

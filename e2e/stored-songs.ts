@@ -23,3 +23,13 @@ export async function storeSong(page: Page, chart: string): Promise<string> {
   }
   return `/songs/${openSongSchema.parse(await answer.json()).id}`;
 }
+
+/** Opens a step of a song of the library, by its title. */
+export async function openFound(page: Page, title: string, step: string): Promise<void> {
+  await page.goto(`${await findSong(page, title)}/${step}`);
+}
+
+/** Opens a step of a song that is stored for it as a chart without errors makes it. */
+export async function openStored(page: Page, chart: string, step: string): Promise<void> {
+  await page.goto(`${await storeSong(page, chart)}/${step}`);
+}

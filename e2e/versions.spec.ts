@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import { pasteChart } from '../bench/paste-chart.ts';
 import { expectNoAxeFindings, expectSaved, newSong } from './pages.ts';
 import { cleanUp, demoFolder, kill, start, URL_BASE } from './servers.ts';
-import { storeSong } from './stored-songs.ts';
+import { openStored } from './stored-songs.ts';
 import { test } from './test.ts';
 
 test.afterEach(cleanUp);
@@ -15,7 +15,7 @@ const undo = async (page: Page): Promise<void> => {
 
 /** Two tabs on one song, the second one's save taken, the first one's refused. */
 async function meetConflict(page: Page): Promise<Page> {
-  await page.goto(`${await storeSong(page, 'title: First\n\nVerse:\n| G | D |\n')}/song`);
+  await openStored(page, 'title: First\n\nVerse:\n| G | D |\n', 'song');
   const other = await page.context().newPage();
   await other.goto(page.url());
   await pasteChart(other, 'title: Theirs\n\nVerse:\n| G | C |\n');

@@ -4,9 +4,9 @@
  * Says what it does on stderr only.
  */
 import { spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { hashOf } from './hash.mjs';
 
 const root = join(import.meta.dirname, '..');
 const purpose = process.argv[2] ?? 'start';
@@ -23,15 +23,6 @@ function run(command, args, env = {}) {
     say(`${command} ${args.join(' ')} failed.`);
     process.exit(1);
   }
-}
-
-function hashOf(parts) {
-  const hash = createHash('sha256');
-  for (const part of parts) {
-    hash.update(part);
-    hash.update('\0');
-  }
-  return hash.digest('hex');
 }
 
 function isStamped(stamp, value) {

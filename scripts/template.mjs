@@ -1,9 +1,9 @@
 /* The template of a new library, which the build ships and the tests start from: made once for what it is made of. */
 import { spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
 import { bundleForNode } from './bundle.mjs';
+import { hashOf } from './hash.mjs';
 
 const root = join(import.meta.dirname, '..');
 const kept = join(root, 'node_modules', '.cache', 'golden-ladder');
@@ -11,17 +11,14 @@ const migrations = join(root, 'src', 'server', 'db', 'migrations');
 
 /** Where the template of the migrations, the engine and the maker as they are now is kept. */
 export function templatePath() {
-  const hash = createHash('sha256');
-  for (const file of [
+  const files = [
     ...readdirSync(migrations)
       .filter((name) => name.endsWith('.sql'))
       .map((name) => join(migrations, name)),
     join(root, 'src', 'server', 'db', 'make-template.ts'),
     join(root, 'node_modules', '@electric-sql', 'pglite', 'package.json'),
-  ]) {
-    hash.update(readFileSync(file));
-  }
-  return join(kept, `template-${hash.digest('hex').slice(0, 12)}.tar.gz`);
+  ];
+  return join(kept, `template-${hashOf(files.map((file) => readFileSync(file))).slice(0, 12)}.tar.gz`);
 }
 
 /** Makes it where it is not there yet; answers its path. The maker runs some seconds, so the engine is only compiled quickly. */

@@ -2,6 +2,7 @@ import { createClassRepository } from './classes/repository.ts';
 import { type ClassService, createClassService } from './classes/service.ts';
 import type { Database } from './db/connect.ts';
 import { type Helper, INLINE_HELPER } from './helper/helper.ts';
+import { judgedWith } from './judging/judged-with.ts';
 import { type LibraryReader, PLAIN_LIBRARY_READER } from './library/library-reader.ts';
 import { createLibraryService, type KeepLibrary, type LibraryService } from './library/service.ts';
 import { createPracticeRepository, type PracticeRepository } from './practice/repository.ts';
@@ -62,11 +63,13 @@ export function createServices(
   const means = { time, helper, onChange };
   const songRepository = createSongRepository(db);
   const versions = createVersionService(createVersionRepository(db), songRepository, means);
-  const songs = createSongService({ songs: songRepository, search: createSongSearch(db) }, versions, means);
+  const settings = createSettingsService(createSettingsRepository(db), onChange);
+  const search = createSongSearch(db, async () => judgedWith(await settings.read()));
+  const songs = createSongService({ songs: songRepository, search }, versions, means);
   return {
     versions,
     songs,
-    settings: createSettingsService(createSettingsRepository(db), onChange),
+    settings,
     classes: createClassService(createClassRepository(db), time.now),
     practice: createPracticeRepository(db),
     library: createLibraryService(db, { ...means, keep: backups.keep, reader }),

@@ -1,6 +1,4 @@
 /* A screen of an open song on its own, as the application shows it; saves go nowhere, and the worker never answers. */
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import type { OpenSong } from '../contract/api.ts';
@@ -9,8 +7,7 @@ import type { SongDocument } from '../core/song/document/document.ts';
 import { api, type SongApi } from '../web/api/client.ts';
 import { createSongEditor, type SongEditor } from '../web/editor/song-editor.ts';
 import { SongEditorProvider } from '../web/editor/use-song.tsx';
-import { KeyListener } from '../web/ui/keys.tsx';
-import { Unstyled } from './unstyled.tsx';
+import { showInApp } from './show-in-app.tsx';
 
 /** The id of the song that is shown. */
 export const SONG_ID = '00000000-0000-4000-8000-000000000001';
@@ -30,19 +27,10 @@ export function chartIn(editor: SongEditor): string {
 /** Shows a screen over a song, at the address that the window is at. */
 export function showSong(document: SongDocument, screen: ReactNode): SongEditor {
   const editor = editorOf(document);
-  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  const shown = (
-    <>
-      <KeyListener />
-      <Unstyled>{screen}</Unstyled>
-    </>
-  );
-  render(
-    <QueryClientProvider client={queries}>
-      <SongEditorProvider editor={editor}>
-        <RouterProvider router={createBrowserRouter([{ path: '*', element: shown }])} />
-      </SongEditorProvider>
-    </QueryClientProvider>,
-  );
+  showInApp(screen, (shown) => (
+    <SongEditorProvider editor={editor}>
+      <RouterProvider router={createBrowserRouter([{ path: '*', element: shown }])} />
+    </SongEditorProvider>
+  ));
   return editor;
 }

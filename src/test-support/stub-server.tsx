@@ -1,12 +1,9 @@
 /* A server in the page's own thread: answers by method and path, and notes what it was asked. */
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { vi } from 'vitest';
 import type { ErrorCode } from '../contract/api.ts';
-import { KeyListener } from '../web/ui/keys.tsx';
-import { Unstyled } from './unstyled.tsx';
+import { showInApp } from './show-in-app.tsx';
 
 /** What was asked for: "PATCH /api/settings", with the body that came along. */
 export type Asked = { readonly what: string; readonly body: unknown };
@@ -38,12 +35,5 @@ export function stubServer(answers: Answers): readonly Asked[] {
 
 /** Shows a screen that belongs to no song. */
 export function showScreen(screen: ReactNode): void {
-  render(
-    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
-      <MemoryRouter>
-        <KeyListener />
-        <Unstyled>{screen}</Unstyled>
-      </MemoryRouter>
-    </QueryClientProvider>,
-  );
+  showInApp(screen, (shown) => <MemoryRouter>{shown}</MemoryRouter>);
 }

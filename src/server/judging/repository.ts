@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, isNotNull, isNull, ne, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, isNotNull, isNull, ne, or, type SQL, sql } from 'drizzle-orm';
 import type { SongJudgement } from '../../core/arrange/shapes/song-judgement.ts';
 import type { Database } from '../db/connect.ts';
 import { textOf } from '../db/json-text.ts';
@@ -7,6 +7,15 @@ import type { SongColumns } from '../songs/columns.ts';
 
 /** A song that is to be looked at. */
 export type UnseenSong = { readonly id: string; readonly text: string; readonly contentHash: string };
+
+/** Whether a song has still to be looked at: it has no judgement, or one of another document, engine or hand. Over songs joined with theirs. */
+export function isUnjudged(current: string): SQL | undefined {
+  return or(
+    isNull(songJudgements.songId),
+    sql`${songJudgements.contentHash} is distinct from ${songs.contentHash}`,
+    ne(songJudgements.judgedWith, current),
+  );
+}
 
 /** Reads what has not been looked at and writes what was found. */
 export type JudgementRepository = ReturnType<typeof createJudgementRepository>;
@@ -26,22 +35,12 @@ export function createJudgementRepository(db: Database) {
     },
 
     /** Ids of songs that were not judged, or as another document, or by another engine; the last changed first. */
-    async listUnjudged(judgedWith: string, most: number): Promise<readonly string[]> {
+    async listUnjudged(current: string, most: number): Promise<readonly string[]> {
       const rows = await db
         .select({ id: songs.id })
         .from(songs)
         .leftJoin(songJudgements, eq(songJudgements.songId, songs.id))
-        .where(
-          and(
-            isNull(songs.deletedAt),
-            isNotNull(songs.contentHash),
-            or(
-              isNull(songJudgements.songId),
-              ne(songJudgements.contentHash, songs.contentHash),
-              ne(songJudgements.judgedWith, judgedWith),
-            ),
-          ),
-        )
+        .where(and(isNull(songs.deletedAt), isNotNull(songs.contentHash), isUnjudged(current)))
         .orderBy(desc(songs.updatedAt))
         .limit(most);
       return rows.map(({ id }) => id);

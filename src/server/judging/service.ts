@@ -4,11 +4,11 @@
  * It is worked out a song at a time beside the thread that answers, some time after a song was saved, and for all songs when the engine
  * or the hand it judges for is another one. Until then a song is found by what was said of it before.
  */
-import { ENGINE_VERSION } from '../../core/arrange/shapes/song-judgement.ts';
 import type { Helper } from '../helper/helper.ts';
 import type { SettingsService } from '../settings/service.ts';
 import { fillColumns } from './fill-columns.ts';
 import { forEachSong } from './for-each-song.ts';
+import { judgedWith } from './judged-with.ts';
 import type { JudgementRepository } from './repository.ts';
 
 /** A song is looked at when nothing was saved for so long, in ms. */
@@ -32,14 +32,14 @@ export function createJudging({ repository, settings, helper, mayWrite }: Judgin
   const lookThrough = async (): Promise<void> => {
     await fillColumns(repository, helper, mayGoOn);
     const { hand } = await settings.read();
-    const judgedWith = `${ENGINE_VERSION} ${JSON.stringify(hand)}`;
+    const current = judgedWith({ hand });
     const judge = async (id: string): Promise<void> => {
       const song = await repository.find(id);
       if (song !== null) {
-        await repository.put(song, judgedWith, await helper.run('judge', { text: song.text, hand }));
+        await repository.put(song, current, await helper.run('judge', { text: song.text, hand }));
       }
     };
-    await forEachSong((most) => repository.listUnjudged(judgedWith, most), judge, mayGoOn);
+    await forEachSong((most) => repository.listUnjudged(current, most), judge, mayGoOn);
   };
 
   const run = (): Promise<void> => {

@@ -3,26 +3,24 @@
  * when the server answers again, in as many tries as that takes; a result has its id from the beginning, so that it is never kept twice.
  */
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { type DBSchema, openDB } from 'idb';
 import { useEffect } from 'react';
 import type { SongId } from '../../contract/api.ts';
 import { resultListSchema } from '../../contract/practice-schema.ts';
+import { askedOnce } from '../../core/kernel/ask-once.ts';
 import type { DrillResult } from '../../core/rehearse/drill-result.ts';
 import { ApiError, json, read, send } from './client.ts';
 
 type Schema = DBSchema & { waiting: { key: string; value: DrillResult } };
 
-let opening: Promise<IDBPDatabase<Schema>> | null = null;
-
 /** The browser's store; a browser that has none says so at once or later, which is the same to whoever asks. */
-async function open(): Promise<IDBPDatabase<Schema>> {
-  opening ??= openDB<Schema>('golden-ladder-practice', 1, {
+const open = askedOnce(async () =>
+  openDB<Schema>('golden-ladder-practice', 1, {
     upgrade: (db) => {
       db.createObjectStore('waiting', { keyPath: 'id' });
     },
-  });
-  return opening;
-}
+  }),
+);
 
 /** What this page keeps where the browser keeps nothing. */
 const inPage = new Map<string, DrillResult>();

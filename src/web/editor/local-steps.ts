@@ -5,9 +5,10 @@
  * Steps are kept as differences between neighbouring states, which can be taken in both directions, beside one whole state.
  * They belong to a revision: when the server holds another one they say nothing about it any more.
  */
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { type DBSchema, openDB } from 'idb';
 import type { SongId } from '../../contract/api.ts';
 import { loadDocument } from '../../contract/load-document.ts';
+import { askedOnce } from '../../core/kernel/ask-once.ts';
 import { FORMAT_VERSION, type SongDocument } from '../../core/song/document/document.ts';
 import type { History } from '../../core/song/document/history.ts';
 import type { StepDeltas } from './step-deltas.ts';
@@ -50,28 +51,15 @@ const VERSION = 1;
 
 /** Opens the store of this browser. A browser that keeps nothing (in private windows, say) only loses the steps. */
 export function createStepStore(): StepStore {
-  let opening: Promise<IDBPDatabase<Schema>> | null = null;
-  const open = (): Promise<IDBPDatabase<Schema>> => {
-    opening ??= openDB<Schema>(NAME, VERSION, {
+  const open = askedOnce(() =>
+    openDB<Schema>(NAME, VERSION, {
       upgrade: (db) => {
         db.createObjectStore('songs', { keyPath: 'songId' });
       },
-    });
-    return opening;
-  };
-  // Fetched with the first song that is opened: the list of songs does without.
-  let loading: Promise<StepDeltas> | null = null;
-  const load = (): Promise<StepDeltas> => {
-    loading ??= import('./step-deltas.ts').then(
-      ({ createStepDeltas }) => createStepDeltas(),
-      (error: unknown) => {
-        // Asked for again the next time: the server may be back then.
-        loading = null;
-        throw error;
-      },
-    );
-    return loading;
-  };
+    }),
+  );
+  // Fetched with the first song that is opened: the list of songs does without. A server that is away is asked again.
+  const load = askedOnce(async () => (await import('./step-deltas.ts')).createStepDeltas());
   return {
     read: async (songId) => {
       const stored = await (await open()).get('songs', songId);

@@ -7,6 +7,7 @@ import { listSearchWords } from '../../../core/kernel/fold-text.ts';
 import type { Database } from '../../db/connect.ts';
 import { readRows, unlessDamaged } from '../../db/damage.ts';
 import { songJudgements, songs } from '../../db/schema.ts';
+import { isUnjudged } from '../../judging/repository.ts';
 
 /** Finds songs. */
 export type SongSearch = ReturnType<typeof createSongSearch>;
@@ -51,8 +52,8 @@ function byText(column: PgColumn): SQL {
   return sql`nullif(${column}, '') collate "C" asc nulls last`;
 }
 
-/** Searches the songs of a database that are not deleted. */
-export function createSongSearch(db: Database) {
+/** Searches the songs of a database that are not deleted; told what songs are judged by now, it knows which have still to be. */
+export function createSongSearch(db: Database, readJudgedWith: () => Promise<string>) {
   return {
     /** Those that a query finds; what lies on damaged pages of the disk is passed over. */
     async find(query: SongQuery): Promise<SongList> {
@@ -76,6 +77,7 @@ export function createSongSearch(db: Database) {
     /** What there is to choose from. */
     async listChoices(): Promise<SongChoices> {
       const alive = isNull(songs.deletedAt);
+      const unjudged = isUnjudged(await readJudgedWith());
       const [keys, capoFrets, shapes, tags, [counted]] = [
         await frequent(db, sql`select sounding_key as name from ${songs} where ${alive} and sounding_key <> ''`),
         await frequent(db, sql`select capo_fret::text as name from ${songs} where ${alive}`),
@@ -85,15 +87,13 @@ export function createSongSearch(db: Database) {
         ),
         await frequent(db, sql`select unnest(${songs.tags}) as name from ${songs} where ${alive}`),
         await db
-          .select({ songs: count(), judged: count(songJudgements.songId) })
+          .select({ songs: count(), unjudged: sql<number>`count(*) filter (where ${unjudged})`.mapWith(Number) })
           .from(songs)
           .leftJoin(songJudgements, JOINED)
           .where(alive),
       ];
-      const { songs: all, judged } = counted ?? { songs: 0, judged: 0 };
       return {
-        songs: all,
-        unjudged: all - judged,
+        ...(counted ?? { songs: 0, unjudged: 0 }),
         keys,
         shapes,
         tags,

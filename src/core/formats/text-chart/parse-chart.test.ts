@@ -208,9 +208,21 @@ describe('what is wrong is said with its place', () => {
     ['| G // |', '/ /'],
     ['| G^ |', 'G'],
     ['[Verse]\n| G |', 'Verse:'],
+    ['time: 3/4\n| G |', 'metre:'],
+    ['Time  signature : 3/4\n| G |', 'metre:'],
+    ['artist: M. Tolliver\n| G |', 'credit:'],
     ['| G |\n\nrain "on" the roof', '"rain ""on"" the roof"'],
   ])('%j proposes %s', (text, proposal) => {
     expect(parseChart(text).problems[0]?.proposals).toEqual([proposal]);
+  });
+
+  test('a proposed header stands where the other word stood, and is read', () => {
+    const text = 'title: Tin\ntime signature: 3/4\n\n| G |';
+    const [problem] = parseChart(text).problems;
+    expect(problem).toMatchObject({ line: 2, column: 1, length: 'time signature:'.length });
+    const mended = text.replace('time signature:', problem?.proposals[0] ?? '');
+    expect(parseChart(mended).chart.headers.metre).toMatchObject({ beats: 3, unit: 4 });
+    expect(parseChart('constructor: 3\n| G |').problems[0]?.proposals).toEqual([]);
   });
 
   test('an error keeps the good lines around it', () => {

@@ -15,7 +15,7 @@ import { listDoubts } from './doubts.ts';
 import { isPinText, readPins } from './pin-text.ts';
 import { type ChartProblem, placeOf, problemAt, type Span, subSpan } from './problem.ts';
 import { type Block, isBarText, readBody } from './read-body.ts';
-import { findHeaderName, type RawHeaders, readHeaders } from './read-headers.ts';
+import { findHeaderName, proposeHeaders, type RawHeaders, readHeaders } from './read-headers.ts';
 import { isHeading } from './read-heading.ts';
 import { findWords, readWords } from './words-text.ts';
 
@@ -146,7 +146,7 @@ function collectHeader(span: Span, raw: RawHeaders, problems: ChartProblem[]): b
     return true;
   }
   if (word !== '') {
-    problems.push(problemAt(placeOf(subSpan(span, 0, head.length)), 'unknown-header', word));
+    problems.push(problemAt(placeOf(subSpan(span, 0, head.length)), 'unknown-header', word, proposeHeaders(word)));
   }
   return word !== '';
 }

@@ -31,6 +31,24 @@ export function findHeaderName(word: string): Exclude<HeaderName, 'pins'> | null
   return plain === 'meter' ? 'metre' : (NAMES.get(plain) ?? null);
 }
 
+/** What the same is called elsewhere (common practice). */
+const CALLED_ELSEWHERE: Readonly<Partial<Record<HeaderName, readonly string[]>>> = {
+  title: ['name', 'song'],
+  credit: ['artist', 'author', 'by', 'composer', 'writer'],
+  tempo: ['bpm', 'speed'],
+  metre: ['signature', 'time', 'time signature'],
+  feel: ['rhythm', 'style'],
+  range: ['vocals', 'voice'],
+  length: ['duration'],
+  form: ['order', 'structure'],
+};
+
+/** The headers that are likely meant by a word that names none, as they would stand in the text. */
+export function proposeHeaders(word: string): readonly string[] {
+  const plain = word.trim().toLowerCase().replaceAll(/\s+/g, ' ');
+  return Object.entries(CALLED_ELSEWHERE).flatMap(([name, words]) => (words.includes(plain) ? [`${name}:`] : []));
+}
+
 /** Reads the values of all headers but the pins, which name sections; what is wrong is said in `problems` and left at its default. */
 export function readHeaders(raw: RawHeaders, problems: ChartProblem[]): ReadHeaders {
   const unread: HeaderName[] = [];

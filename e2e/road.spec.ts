@@ -77,7 +77,7 @@ test('the printed page is one sheet of the chosen paper with ink from edge to ed
   expect(inked).toBeGreaterThan(40);
 });
 
-test('what cannot be read is said at its place, nothing typed is lost, and a proposal mends it', async ({ page }) => {
+test('what cannot be read is said at its place, nothing typed is lost, and it is mended there', async ({ page }) => {
   await newSong(page);
   await pasteChart(page, 'Verse:\n| G | D |\n| Em | Cq |\n');
   await expect(page.getByText('“Cq” is no chord known here.')).toBeVisible();

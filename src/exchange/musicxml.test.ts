@@ -219,7 +219,7 @@ describe('MusicXML', () => {
       .filter((song) => listPlayedBars(withoutLeftOut(song)).length > 0);
     const texts = [...DEMO_SONGS, ...randomSongs(430, 4), ...withRiffs].map(textOf);
     expect(texts.filter((text) => text.includes('<hammer-on') && text.includes('<bend')).length).toBeGreaterThan(0);
-    expect(texts.length).toBeGreaterThan(runs(300, 10));
+    expect(texts.length).toBeGreaterThan(runs(300, 15));
     expect(await schemaErrors(texts)).toEqual([]);
     // The check itself sees a fault.
     expect(await schemaErrors([itemAt(texts, 0).replace('<divisions>', '<divisionz>')])).not.toEqual([]);

@@ -38,6 +38,12 @@ const put = ({ db }: OpenedDatabase, id: string, text = 'x') =>
 const count = async ({ db }: OpenedDatabase): Promise<number> =>
   Number((await db.execute(sql`select count(*) as n from settings`)).rows[0]?.['n']);
 
+/** Gives an engine something to do that takes for ever, and waits until it is at it. */
+async function keepBusy({ db }: OpenedDatabase): Promise<void> {
+  void db.execute(sql`select pg_sleep(3600)`).catch(() => undefined);
+  await new Promise((resolve) => setTimeout(resolve, 50));
+}
+
 describe('a commit', () => {
   test('is one sync of the journal, and reading is none', async () => {
     const database = await open();
@@ -132,8 +138,7 @@ describe('an engine that is interrupted', () => {
 
   test('is closed in time although it hangs', async () => {
     const database = await open();
-    void database.db.execute(sql`select pg_sleep(3600)`).catch(() => undefined);
-    await new Promise((resolve) => setTimeout(resolve, 50));
+    await keepBusy(database);
     await database.close(1000);
     expect(database.engine.isOpen()).toBe(false);
   });
@@ -142,8 +147,7 @@ describe('an engine that is interrupted', () => {
     const first = await open();
     await put(first, 'kept');
     // An idle one may close properly before its time is over, on a machine that holds this process up.
-    void first.db.execute(sql`select pg_sleep(3600)`).catch(() => undefined);
-    await new Promise((resolve) => setTimeout(resolve, 50));
+    await keepBusy(first);
     await first.engine.close(0);
     const again = await open({ folder: first.folder });
     expect(await count(again)).toBe(1);
